@@ -1,0 +1,43 @@
+import js from '@eslint/js';
+import svelte from 'eslint-plugin-svelte';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+import svelteConfig from './svelte.config.js';
+
+/** Imports each layer may not make: routes -> lib -> core, and core stands alone. */
+const outsideCore = [
+  { group: ['$lib/*', '$lib', '$app/*', '$env/*', 'svelte', 'svelte/*', '@sveltejs/*'], message: 'src/core knows nothing of the interface.' },
+  { group: ['**/lib/**', '**/routes/**', '**/server/**'], message: 'Dependencies point one way: routes -> lib -> core.' },
+  { group: ['node:*', 'kysely', 'better-sqlite3'], message: 'src/core runs in a browser worker too: no Node, no database.' },
+];
+
+export default ts.config(
+  { ignores: ['build/', '.svelte-kit/', 'node_modules/', 'data/', 'test-results/'] },
+  js.configs.recommended,
+  ...ts.configs.recommended,
+  ...svelte.configs.recommended,
+  {
+    languageOptions: { globals: { ...globals.browser, ...globals.node } },
+    rules: {
+      'no-undef': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+      'svelte/no-navigation-without-resolve': 'off',
+      'svelte/prefer-svelte-reactivity': 'off',
+    },
+  },
+  {
+    files: ['**/*.svelte', '**/*.svelte.ts'],
+    languageOptions: { parserOptions: { extraFileExtensions: ['.svelte'], parser: ts.parser, svelteConfig } },
+  },
+  {
+    files: ['src/core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: { 'no-restricted-imports': ['error', { patterns: outsideCore }] },
+  },
+  {
+    files: ['src/lib/**/*.{ts,svelte}'],
+    rules: {
+      'no-restricted-imports': ['error', { patterns: [{ group: ['**/routes/**'], message: 'Dependencies point one way: routes -> lib -> core.' }] }],
+    },
+  },
+);

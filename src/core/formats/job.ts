@@ -1,0 +1,112 @@
+import { z } from 'zod';
+import { CONNECTOR_FAMILIES } from '../wiring/connector';
+import { ORDERS, SCHEMES } from '../wiring/schemes';
+import { EVIDENCE } from '../reading/reading';
+import { entrySchema } from './entry';
+import { instantSchema } from './reading';
+
+const id = z.string().min(1).max(80);
+const name = z.string().min(1).max(120);
+
+/** What a job asks of every link, unless the link says otherwise. */
+export const policySchema = z.strictObject({
+  scheme: z.enum(SCHEMES),
+  evidence: z.enum(EVIDENCE),
+  units: z.enum(['mm', 'inch']),
+  /** Untwist at the contact: the standard's 13 mm, or the strict school's 5 mm. */
+  untwist: z.enum(['standard', 'strict']),
+});
+/** A place: a closet or a room, with its floor and where it lies on it, in metres. */
+export const spaceSchema = z.strictObject({
+  id, name, kind: z.enum(['closet', 'room']), floor: z.number().int().min(-20).max(200), x: z.number(), y: z.number(),
+});
+/** A patch panel in a closet; `order` counts from the top of the rack. */
+export const panelSchema = z.strictObject({
+  id, name, space: id, ports: z.number().int().min(1).max(96), order: z.number().int().min(0),
+});
+/** A wall outlet in a room, with its number of positions. */
+export const outletSchema = z.strictObject({ id, name, space: id, positions: z.number().int().min(1).max(24) });
+/** One cable with its two ends. */
+export const linkSchema = z.strictObject({
+  id,
+  label: name,
+  head: z.strictObject({ panel: id, port: z.number().int().min(1).max(96), connector: z.enum(CONNECTOR_FAMILIES) }),
+  tail: z.strictObject({ outlet: id, position: z.number().int().min(1).max(24), connector: z.enum(CONNECTOR_FAMILIES) }),
+  scheme: z.enum(SCHEMES).optional(),
+  ordered: z.enum(ORDERS),
+  shielded: z.boolean(),
+  cable: z.string().max(80),
+  lengthMetres: z.number().min(0.1).max(500).optional(),
+  evidence: z.enum(EVIDENCE).optional(),
+  note: z.string().max(400).optional(),
+});
+/** A part, tool or consumable that the job keeps track of. */
+export const partSchema = z.strictObject({ id, name, kind: z.string().min(1).max(40), lot: z.string().max(80).optional(), note: z.string().max(400).optional() });
+/** A person on the job. */
+export const personSchema = z.strictObject({ id, name, role: z.enum(['technician', 'lead', 'trainee']) });
+
+/** The open format `gauntlet/job@1`: a whole job with every log entry in order. */
+export const jobFileSchema = z.strictObject({
+  format: z.literal('gauntlet/job@1'),
+  job: z.strictObject({ id: z.string().regex(/^[a-z0-9][a-z0-9-]{0,60}$/), name, createdAt: instantSchema, policy: policySchema }),
+  spaces: z.array(spaceSchema),
+  panels: z.array(panelSchema),
+  outlets: z.array(outletSchema),
+  links: z.array(linkSchema),
+  parts: z.array(partSchema),
+  crew: z.array(personSchema),
+  entries: z.array(entrySchema),
+});
+
+/** A whole job as data. */
+export type JobFile = z.infer<typeof jobFileSchema>;
+/** What a job asks of its links. */
+export type Policy = z.infer<typeof policySchema>;
+/** A closet or a room. */
+export type Space = z.infer<typeof spaceSchema>;
+/** A patch panel. */
+export type Panel = z.infer<typeof panelSchema>;
+/** A wall outlet. */
+export type Outlet = z.infer<typeof outletSchema>;
+/** A link as planned. */
+export type Link = z.infer<typeof linkSchema>;
+/** A part, tool or consumable. */
+export type Part = z.infer<typeof partSchema>;
+/** A person on the job. */
+export type Person = z.infer<typeof personSchema>;
+
+/** References inside a job file that point at nothing or collide, each as a path and a sentence. */
+export function jobFileProblems(file: JobFile): { path: string; message: string }[] {
+  const problems: { path: string; message: string }[] = [];
+  const say = (path: string, message: string) => problems.push({ path, message });
+  const unique = (list: { id: string }[], where: string) => {
+    const seen = new Set<string>();
+    list.forEach((x, i) => (seen.has(x.id) ? say(`${where}.${i}.id`, `"${x.id}" stands here twice.`) : seen.add(x.id)));
+    return seen;
+  };
+  const spaces = unique(file.spaces, 'spaces');
+  const panels = unique(file.panels, 'panels');
+  const outlets = unique(file.outlets, 'outlets');
+  const links = unique(file.links, 'links');
+  const crew = unique(file.crew, 'crew');
+  unique(file.parts, 'parts');
+  unique(file.entries, 'entries');
+  file.panels.forEach((p, i) => spaces.has(p.space) || say(`panels.${i}.space`, `There is no space "${p.space}".`));
+  file.outlets.forEach((o, i) => spaces.has(o.space) || say(`outlets.${i}.space`, `There is no space "${o.space}".`));
+  const taken = new Map<string, string>();
+  const panelPorts = new Map(file.panels.map((p) => [p.id, p.ports]));
+  file.links.forEach((l, i) => {
+    if (!panels.has(l.head.panel)) say(`links.${i}.head.panel`, `There is no panel "${l.head.panel}".`);
+    else if (l.head.port > panelPorts.get(l.head.panel)!) say(`links.${i}.head.port`, `Panel "${l.head.panel}" has ${panelPorts.get(l.head.panel)} ports, not ${l.head.port}.`);
+    if (!outlets.has(l.tail.outlet)) say(`links.${i}.tail.outlet`, `There is no outlet "${l.tail.outlet}".`);
+    const port = `${l.head.panel}\n${l.head.port}`;
+    if (taken.has(port)) say(`links.${i}.head.port`, `Port ${l.head.port} of "${l.head.panel}" is taken by ${taken.get(port)}.`);
+    taken.set(port, l.label);
+  });
+  file.entries.forEach((e, i) => {
+    if (e.job !== file.job.id) say(`entries.${i}.job`, `This entry belongs to the job "${e.job}".`);
+    if (!links.has(e.link)) say(`entries.${i}.link`, `There is no link "${e.link}".`);
+    if (!crew.has(e.by)) say(`entries.${i}.by`, `Nobody in the crew is "${e.by}".`);
+  });
+  return problems;
+}

@@ -1,0 +1,47 @@
+import { z } from 'zod';
+import { CONTACT_PAIRS, CONTACTS, ENDS } from '../wiring/conductors';
+import { EVIDENCE } from '../reading/reading';
+
+/** A contact: 1 to 8, or S. */
+export const contactSchema = z.enum([...CONTACTS, 'S']);
+/** `head` or `tail`. */
+export const endSchema = z.enum(ENDS);
+/** A contact pair, such as `36`. */
+export const contactPairSchema = z.enum(CONTACT_PAIRS);
+/** An instant, ISO 8601 in UTC. */
+export const instantSchema = z.iso.datetime({ error: 'must be a time in UTC such as 2026-05-04T09:12:00Z' });
+/** A length in metres that a reading may carry. */
+export const metresSchema = z.number().min(0).max(2000);
+
+/** Distance to an open or a short. */
+export const distanceSchema = z.strictObject({ contact: contactSchema, from: endSchema, metres: metresSchema });
+/** Groups of joined contacts, each end apart. */
+export const joinsSchema = z.strictObject({
+  head: z.array(z.array(contactSchema).min(2).max(9)).max(4),
+  tail: z.array(z.array(contactSchema).min(2).max(9)).max(4),
+});
+
+/** What was measured: the part of a reading that does not say of what, when and by whom. */
+export const measuredSchema = z.object({
+  from: endSchema.optional(),
+  evidence: z.enum(EVIDENCE).optional(),
+  walk: z.string().max(200),
+  splits: z.array(contactPairSchema).max(4).optional(),
+  joins: joinsSchema.optional(),
+  distances: z.array(distanceSchema).max(32).optional(),
+  lengthMetres: metresSchema.optional(),
+});
+
+/** The open format `gauntlet/reading@1`. */
+export const readingFileSchema = measuredSchema.extend({
+  format: z.literal('gauntlet/reading@1'),
+  link: z.string().min(1).max(80).optional(),
+  takenAt: instantSchema.optional(),
+  by: z.string().max(120).optional(),
+  tester: z.string().max(120).optional(),
+  leads: z.array(z.string().max(120)).max(8).optional(),
+});
+/** A reading file as data. */
+export type ReadingFile = z.infer<typeof readingFileSchema>;
+/** What was measured, as data. */
+export type Measured = z.infer<typeof measuredSchema>;

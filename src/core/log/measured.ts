@@ -1,0 +1,19 @@
+import type { Measured } from '../formats/reading';
+import type { Reading } from '../reading/reading';
+import { seenFromHead } from '../reading/turn';
+import { parseWalk } from '../reading/walk';
+
+/** A measured reading turned to the head and parsed, or the sentence that says why its walk cannot be read. */
+export function readMeasured(measured: Measured, shielded: boolean): { ok: true; reading: Reading } | { ok: false; message: string } {
+  const parsed = parseWalk(measured.walk, shielded);
+  if (!parsed.ok) return parsed;
+  const reading: Reading = {
+    walk: parsed.walk,
+    evidence: measured.evidence ?? (measured.splits === undefined ? 'continuity' : 'wiremap'),
+    splits: measured.splits,
+    joins: measured.joins,
+    distances: measured.distances,
+    lengthMetres: measured.lengthMetres,
+  };
+  return { ok: true, reading: seenFromHead(reading, measured.from ?? 'head') };
+}

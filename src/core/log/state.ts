@@ -1,0 +1,155 @@
+import type { Entry, EntryOf } from '../formats/entry';
+import type { Link, Policy } from '../formats/job';
+import { judge, type Verdict } from '../reading/verdict';
+import type { Evidence } from '../reading/reading';
+import { ENDS, otherEnd, type Contact, type End } from '../wiring/conductors';
+import { askedOf } from './link-spec';
+import { readMeasured } from './measured';
+
+/** States of a termination, in the order of the work. */
+export const TERMINATION_STATES = ['bare', 'seated', 'stale', 'provisional', 'proven', 'failed'] as const;
+/** State of one end: `stale` was done again and not proven since; `provisional` is good by less evidence than asked. */
+export type TerminationState = (typeof TERMINATION_STATES)[number];
+
+/** One end as it stands. `attempt` 0: never terminated as far as the log knows. */
+export interface TerminationStatus {
+  state: TerminationState;
+  attempt: number;
+  connector?: string;
+  scheme?: string;
+  by?: string;
+  at?: string;
+  /** Punches since the slot was new, by contact. */
+  repunched: Partial<Record<Contact, number>>;
+  /** The order was read back and found right on this attempt. */
+  readBack: boolean;
+  /** A read-back found right that still waits for its connector to be seated. */
+  readBackWaiting: boolean;
+  /** Done again since this end last failed. */
+  redoneSinceFail: boolean;
+  reason?: string;
+}
+
+/** The last reading that counts, as the log has it. */
+export interface LastReading {
+  entry: string;
+  at: string;
+  by: string;
+  verdict: Verdict;
+  evidence: Evidence;
+  data: EntryOf<'reading'>['data'];
+  /** False once an end was done again after it. */
+  current: boolean;
+}
+
+/** A link as it stands: both ends and the reading behind it. */
+export interface LinkStatus extends Record<End, TerminationStatus> {
+  link: string;
+  entries: number;
+  lastReading?: LastReading;
+  lastEntry?: { id: string; kind: Entry['kind']; at: string; by: string; end?: End };
+}
+
+/** Entries of one link in the order in which they happened; the id breaks a tie. */
+export const inOrder = (entries: readonly Entry[]): Entry[] =>
+  [...entries].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
+
+const fresh = (): TerminationStatus => ({ state: 'bare', attempt: 0, repunched: {}, readBack: false, readBackWaiting: false, redoneSinceFail: false });
+
+/**
+ * The state of a link: a pure function of the set of its entries. Order of arrival does not matter, since
+ * entries are taken by the time they were written; voided ones count as never written.
+ */
+export function foldLink(link: Link, policy: Policy, entries: readonly Entry[]): LinkStatus {
+  const all = inOrder(entries);
+  const voided = new Set<string>();
+  for (let i = all.length - 1; i >= 0; i--) {
+    const e = all[i]!;
+    if (e.kind === 'void' && !voided.has(e.id)) voided.add(e.data.entry);
+  }
+  const status: LinkStatus = { link: link.id, head: fresh(), tail: fresh(), entries: all.length };
+  for (const e of all) {
+    if (voided.has(e.id) || e.kind === 'void') continue;
+    step(status, link, policy, e);
+    status.lastEntry = { id: e.id, kind: e.kind, at: e.at, by: e.by, ...(e.end ? { end: e.end } : {}) };
+  }
+  return status;
+}
+
+function step(status: LinkStatus, link: Link, policy: Policy, e: Entry): void {
+  switch (e.kind) {
+    case 'seated':
+      return workDone(status, e.end!, e, { newConnector: true, connector: e.data.connector, scheme: e.data.scheme });
+    case 'redone': {
+      workDone(status, e.end!, e, { newConnector: e.data.action === 'redo', connector: e.data.connector, scheme: e.data.scheme });
+      if (e.data.action === 'repunch')
+        for (const c of e.data.contacts ?? []) status[e.end!].repunched[c] = (status[e.end!].repunched[c] ?? 0) + 1;
+      return;
+    }
+    case 'repulled':
+      status.head = fresh();
+      status.tail = fresh();
+      delete status.lastReading;
+      return;
+    case 'rejected':
+      fail(status[e.end!], e, e.data.reason);
+      return;
+    case 'read-back':
+      status[e.end!].readBackWaiting = e.data.right;
+      return;
+    case 'reading':
+      return proved(status, link, policy, e);
+  }
+}
+
+function workDone(status: LinkStatus, end: End, e: Entry, work: { newConnector: boolean; connector?: string | undefined; scheme?: string | undefined }): void {
+  const t = status[end];
+  const first = t.attempt === 0 && t.state === 'bare';
+  if (work.newConnector) t.repunched = {};
+  if (!first || t.attempt === 0) t.attempt += 1;
+  t.redoneSinceFail = t.state === 'failed' || t.redoneSinceFail;
+  t.state = first ? 'seated' : 'stale';
+  if (work.connector) t.connector = work.connector;
+  if (work.scheme) t.scheme = work.scheme;
+  t.readBack = t.readBackWaiting;
+  t.readBackWaiting = false;
+  t.by = e.by;
+  t.at = e.at;
+  delete t.reason;
+  if (first && !status.lastReading) return;
+  const across = status[otherEnd(end)];
+  if (across.state === 'proven' || across.state === 'provisional') across.state = 'stale';
+  if (status.lastReading) status.lastReading = { ...status.lastReading, current: false };
+}
+
+function fail(t: TerminationStatus, e: Entry, reason: string): void {
+  t.state = 'failed';
+  t.redoneSinceFail = false;
+  t.readBack = false;
+  t.by = e.by;
+  t.at = e.at;
+  t.reason = reason;
+}
+
+function proved(status: LinkStatus, link: Link, policy: Policy, e: EntryOf<'reading'>): void {
+  const read = readMeasured(e.data.reading, link.shielded);
+  if (!read.ok) return;
+  const judgement = judge(read.reading, link.ordered, askedOf(link, policy));
+  status.lastReading = {
+    entry: e.id, at: e.at, by: e.by, verdict: judgement.verdict, evidence: judgement.evidence, data: e.data, current: true,
+  };
+  if (judgement.verdict !== 'fail') {
+    for (const end of ENDS) {
+      const t = status[end];
+      t.state = judgement.verdict === 'pass' ? 'proven' : 'provisional';
+      t.redoneSinceFail = false;
+      delete t.reason;
+    }
+    return;
+  }
+  const blamed = e.data.blame?.length ? e.data.blame : [...ENDS];
+  for (const end of ENDS) {
+    if (blamed.includes(end)) fail(status[end], e, judgement.reason);
+    else if (status[end].state === 'proven') status[end].state = 'provisional';
+  }
+}

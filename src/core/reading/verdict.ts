@@ -1,0 +1,70 @@
+import type { Order } from '../wiring/schemes';
+import { evidenceCovers, type Evidence, type Reading } from './reading';
+import { faultsOf, type Fault } from './faults';
+
+/** What a reading means for its link. */
+export type Verdict = 'pass' | 'provisional' | 'fail';
+
+/** What a reading of a kind does not rule out, in words. */
+export function notRuledOut(evidence: Evidence, splitsLookedAt: boolean): string[] {
+  const open: string[] = [];
+  if (!splitsLookedAt) open.push('split pairs');
+  if (!evidenceCovers(evidence, 'wiremap-length')) open.push('length');
+  if (!evidenceCovers(evidence, 'qualification')) open.push('whether the speed runs');
+  if (!evidenceCovers(evidence, 'certification')) open.push('limits of the category');
+  return open;
+}
+
+/** A verdict with the faults behind a fail and, on a pass, what the evidence leaves open. */
+export interface Judgement {
+  verdict: Verdict;
+  faults: Fault[];
+  evidence: Evidence;
+  notRuledOut: string[];
+  reason: string;
+}
+
+/** Judges a reading for a link, against the evidence that the job asks of it. */
+export function judge(reading: Reading, ordered: Order, asked: Evidence = 'continuity'): Judgement {
+  const faults = faultsOf(reading, ordered);
+  const open = notRuledOut(reading.evidence, reading.splits !== undefined);
+  const base = { faults, evidence: reading.evidence, notRuledOut: open };
+  if (faults.length) return { ...base, verdict: 'fail', reason: failReason(faults) };
+  const splitsMissing = evidenceCovers(asked, 'wiremap') && reading.splits === undefined;
+  if (!evidenceCovers(reading.evidence, asked) || splitsMissing) {
+    const short = splitsMissing ? 'split pairs were not looked at' : `only ${EVIDENCE_WORDS[reading.evidence]}`;
+    return { ...base, verdict: 'provisional', reason: `Good so far: ${short}; the job asks for ${EVIDENCE_WORDS[asked]}.` };
+  }
+  return { ...base, verdict: 'pass', reason: `Every contact answers as ordered, by ${EVIDENCE_WORDS[reading.evidence]}.` };
+}
+
+/** Kinds of evidence in words. */
+export const EVIDENCE_WORDS: Record<Evidence, string> = {
+  continuity: 'continuity',
+  wiremap: 'a wiremap',
+  'wiremap-length': 'a wiremap with length',
+  qualification: 'a speed qualification',
+  certification: 'a certification',
+};
+
+const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight'];
+const count = (n: number, one: string) => `${NUMBERS[n] ?? n} ${one}${n === 1 ? '' : 's'}`;
+
+/** The faults in a few words, the weightiest first. */
+export function failReason(faults: readonly Fault[]): string {
+  const of = (kind: Fault['kind']) => faults.filter((f) => f.kind === kind);
+  const says: string[] = [];
+  if (of('all-open').length) return 'nothing answers at all';
+  if (of('rollover').length) says.push('all eight in reverse order');
+  if (of('crossed-schemes').length) says.push('A at one end, B at the other');
+  else if (of('transposed-pair').length) says.push(`${count(of('transposed-pair').length, 'pair')} transposed`);
+  if (of('reversed-pair').length) says.push(`${count(of('reversed-pair').length, 'pair')} reversed`);
+  for (const f of of('miswire')) says.push(`contacts ${f.contacts.join(', ')} out of order`);
+  const opens = of('open').flatMap((f) => f.contacts);
+  if (opens.length) says.push(`${opens.length === 1 ? 'contact' : 'contacts'} ${opens.join(', ')} open`);
+  if (of('shield-open').length) says.push('shield open');
+  for (const f of of('short')) says.push(`contacts ${f.contacts.join(' and ')} joined`);
+  const splits = of('split-pair').map((f) => `${f.pair![0]}-${f.pair![1]}`);
+  if (splits.length) says.push(`split pairs ${splits.join(' and ')}`);
+  return says.join('; ');
+}

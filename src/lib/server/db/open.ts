@@ -1,0 +1,40 @@
+import BetterSqlite from 'better-sqlite3';
+import { Kysely, Migrator, SqliteDialect } from 'kysely';
+import { mkdirSync } from 'node:fs';
+import { dirname } from 'node:path';
+import * as first from './migrations/2026-11-first';
+import type { Database } from './schema';
+
+/** The database, ready to use. */
+export type Db = Kysely<Database>;
+
+/** A database file that cannot be opened or brought up to date; its message says what to do. */
+export class DatabaseUnusable extends Error {
+  constructor(file: string, cause: unknown) {
+    super(
+      `The database file ${file} cannot be used (${cause instanceof Error ? cause.message : String(cause)}). ` +
+        'Move it away to start with an empty one, or set GAUNTLET_DB to another file.',
+    );
+  }
+}
+
+const MIGRATIONS = { '2026-11-first': first };
+
+/** Opens a database file, creating it where there is none, and brings its schema up to date. */
+export async function openDatabase(file: string): Promise<Db> {
+  try {
+    if (file !== ':memory:') mkdirSync(dirname(file), { recursive: true });
+    const sqlite = new BetterSqlite(file);
+    sqlite.pragma('journal_mode = WAL');
+    sqlite.pragma('synchronous = FULL');
+    sqlite.pragma('foreign_keys = ON');
+    sqlite.pragma('busy_timeout = 5000');
+    const db = new Kysely<Database>({ dialect: new SqliteDialect({ database: sqlite }) });
+    const migrator = new Migrator({ db, provider: { getMigrations: async () => MIGRATIONS } });
+    const { error } = await migrator.migrateToLatest();
+    if (error) throw error;
+    return db;
+  } catch (cause) {
+    throw new DatabaseUnusable(file, cause);
+  }
+}

@@ -1,0 +1,94 @@
+import type { Transaction } from 'kysely';
+import { jobFileProblems, jobFileSchema, type JobFile, type Link, type Outlet, type Panel, type Part, type Person, type Policy, type Space } from '$core/formats/job';
+import { canonicalJson } from '$core/formats/canonical';
+import type { Db } from '../db/open';
+import type { Database } from '../db/schema';
+import { Refused } from '../refused';
+import { entryFromRow, insertEntry } from './entries';
+import { rebuildStates } from './states';
+
+const ITEM_KINDS = { spaces: 'space', panels: 'panel', outlets: 'outlet', parts: 'part', crew: 'person' } as const;
+
+/** A job without its log. */
+export interface JobPlan {
+  id: string;
+  name: string;
+  createdAt: string;
+  policy: Policy;
+  spaces: Space[];
+  panels: Panel[];
+  outlets: Outlet[];
+  links: Link[];
+  parts: Part[];
+  crew: Person[];
+}
+
+/** Puts a whole job file into the database, all or nothing. Throws `Refused` with every problem named. */
+export async function importJob(db: Db, body: unknown): Promise<string> {
+  const parsed = jobFileSchema.safeParse(body);
+  if (!parsed.success) throw Refused.fromZod('This is no gauntlet/job@1 file that can be read.', parsed.error);
+  const file = parsed.data;
+  const problems = jobFileProblems(file);
+  if (problems.length) throw new Refused('The job file contradicts itself.', problems);
+  return db.transaction().execute(async (trx) => {
+    const there = await trx.selectFrom('job').select('id').where('id', '=', file.job.id).executeTakeFirst();
+    if (there) throw new Refused(`A job "${file.job.id}" is here already.`, [{ path: 'job.id', message: 'Export and keep the one that is here, or import under another id.' }], 409);
+    await insertPlan(trx, file);
+    for (const entry of file.entries) await insertEntry(trx, entry);
+    await rebuildStates(trx, file.job.id);
+    return file.job.id;
+  });
+}
+
+async function insertPlan(trx: Transaction<Database>, file: JobFile): Promise<void> {
+  const job = file.job.id;
+  await trx.insertInto('job').values({ id: job, name: file.job.name, created_at: file.job.createdAt, policy: JSON.stringify(file.job.policy) }).execute();
+  for (const [list, kind] of Object.entries(ITEM_KINDS) as [keyof typeof ITEM_KINDS, (typeof ITEM_KINDS)[keyof typeof ITEM_KINDS]][])
+    for (const x of file[list]) await trx.insertInto('item').values({ job, kind, id: x.id, body: JSON.stringify(x) }).execute();
+  for (const l of file.links)
+    await trx.insertInto('link').values({ job, id: l.id, label: l.label, panel: l.head.panel, port: l.head.port, body: JSON.stringify(l) }).execute();
+}
+
+/** A job's plan, each list in the order of its ids; undefined where there is no such job. */
+export async function readPlan(db: Db, id: string): Promise<JobPlan | undefined> {
+  const job = await db.selectFrom('job').selectAll().where('id', '=', id).executeTakeFirst();
+  if (!job) return undefined;
+  const items = await db.selectFrom('item').selectAll().where('job', '=', id).orderBy('id').execute();
+  const links = await db.selectFrom('link').select('body').where('job', '=', id).orderBy('id').execute();
+  const of = <T>(kind: string) => items.filter((i) => i.kind === kind).map((i) => JSON.parse(i.body) as T);
+  return {
+    id: job.id,
+    name: job.name,
+    createdAt: job.created_at,
+    policy: JSON.parse(job.policy) as Policy,
+    spaces: of<Space>('space'),
+    panels: of<Panel>('panel').sort((a, b) => a.order - b.order),
+    outlets: of<Outlet>('outlet'),
+    links: links.map((l) => JSON.parse(l.body) as Link),
+    parts: of<Part>('part'),
+    crew: of<Person>('person'),
+  };
+}
+
+/** A job as its `gauntlet/job@1` file: the same data is always the same bytes. */
+export async function exportJob(db: Db, id: string): Promise<string | undefined> {
+  const plan = await readPlan(db, id);
+  if (!plan) return undefined;
+  const rows = await db.selectFrom('entry').selectAll().where('job', '=', id).orderBy('seq').execute();
+  const byId = <T extends { id: string }>(list: T[]) => [...list].sort((a, b) => (a.id < b.id ? -1 : 1));
+  const file: JobFile = {
+    format: 'gauntlet/job@1',
+    job: { id: plan.id, name: plan.name, createdAt: plan.createdAt, policy: plan.policy },
+    spaces: byId(plan.spaces),
+    panels: byId(plan.panels),
+    outlets: byId(plan.outlets),
+    links: byId(plan.links),
+    parts: byId(plan.parts),
+    crew: byId(plan.crew),
+    entries: rows.map(entryFromRow),
+  };
+  return canonicalJson(file);
+}
+
+/** The jobs there are, newest first. */
+export const listJobs = (db: Db) => db.selectFrom('job').select(['id', 'name']).orderBy('created_at', 'desc').execute();

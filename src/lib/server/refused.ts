@@ -1,0 +1,60 @@
+import { json } from '@sveltejs/kit';
+import type { z } from 'zod';
+
+/** One thing wrong with an input: where, and what to do. */
+export interface Issue {
+  path: string;
+  message: string;
+}
+
+/** An input that is refused; becomes `{ error: { message, issues } }` with its status. */
+export class Refused extends Error {
+  constructor(
+    message: string,
+    readonly issues: Issue[] = [],
+    readonly status = 400,
+  ) {
+    super(message);
+  }
+
+  static fromZod(message: string, error: z.ZodError): Refused {
+    return new Refused(message, issuesOf(error));
+  }
+
+  toResponse(): Response {
+    return json({ error: { message: this.message, issues: this.issues.slice(0, 50) } }, { status: this.status });
+  }
+}
+
+/** Zod's issues as paths and sentences. */
+export const issuesOf = (error: z.ZodError): Issue[] =>
+  error.issues.map((i) => ({ path: i.path.join('.'), message: i.message.slice(0, 300) }));
+
+/** The JSON body of a request, at most `limit` bytes. Throws `Refused` (413 or 400). */
+export async function readJson(request: Request, limit: number): Promise<unknown> {
+  const declared = Number(request.headers.get('content-length') ?? 0);
+  const tooLarge = () => new Refused(`The body is larger than ${Math.round(limit / 1000)} kB: send less at a time.`, [{ path: '', message: 'too large' }], 413);
+  if (declared > limit) throw tooLarge();
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  for await (const chunk of request.body ?? []) {
+    size += chunk.byteLength;
+    if (size > limit) throw tooLarge();
+    chunks.push(chunk);
+  }
+  try {
+    return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(Buffer.concat(chunks))) as unknown;
+  } catch {
+    throw new Refused('The body is not JSON.', [{ path: '', message: 'Send one JSON value in UTF-8.' }]);
+  }
+}
+
+/** Runs a route's work and turns what it refuses into its answer. */
+export async function answering(work: () => Promise<Response>): Promise<Response> {
+  try {
+    return await work();
+  } catch (error) {
+    if (error instanceof Refused) return error.toResponse();
+    throw error;
+  }
+}
