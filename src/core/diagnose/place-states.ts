@@ -13,6 +13,8 @@ export const READ_BACK_FACTOR = 1 / 20;
 /** One state a place can be in, with the likeliest mistakes that lead to it. */
 export interface PlaceState<S> {
   state: S;
+  /** The place as it should be, from which the mistakes lead here. */
+  right: S;
   /** Fewest mistakes that lead to it. */
   order: number;
   /** Kinds of the likeliest mistakes that lead to it, with the contacts or conductors left as they are. */
@@ -81,7 +83,7 @@ function enumerate<S>(right: S, ways: readonly Way<S>[], keyOf: (s: S) => string
     upTo.push(states.length);
   }
   return {
-    states: states.map(({ state, order, used }) => ({ state, order, mistakes: used.map((i) => ways[i]!) })),
+    states: states.map(({ state, order, used }) => ({ state, right, order, mistakes: used.map((i) => ways[i]!) })),
     upTo: [...upTo, ...Array<number>(MOST_MISTAKES - most).fill(states.length)],
     weights: { plain: Float64Array.from(plain), readBack: Float64Array.from(readBack) },
   };

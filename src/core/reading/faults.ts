@@ -96,7 +96,7 @@ function permutationFaults(answers: Map<Contact, readonly Contact[]>, ordered: O
       if (WHITES.has(a) !== WHITES.has(x!)) faults.push(fault('reversed-pair', [a, b]));
     }
   }
-  if (only('S') !== null && answers.has('S') && displaced('S')) miswired.push('S');
+  if (answers.has('S') && displaced('S')) miswired.push('S');
   if (miswired.length) faults.push(fault('miswire', miswired));
 
   const crossed = ordered === 'straight' && ['1', '2', '3', '6'].map((c) => only(c as Contact)).join('') === '3612';

@@ -1,0 +1,213 @@
+import type { Copper } from '../copper/copper';
+import { sense } from '../copper/sense';
+import type { Reading } from '../reading/reading';
+import { turnWalk, writeWalk } from '../reading/walk';
+import {
+  colourOf, CONDUCTORS, CONTACT_PAIRS, contactPairOf, contactsOf, contactsOfPair, type Conductor, type Contact, type End,
+} from '../wiring/conductors';
+import { conductorAt, schemesFor } from '../wiring/schemes';
+import type { LinkSpec } from '../wiring/link-spec';
+import type { Look } from './types';
+
+/** How many search steps are spent on one reading before the best so far is taken. */
+const MOST_STEPS = 60_000;
+/** How many equally short explanations are offered. */
+const MOST_ANSWERS = 8;
+
+interface Group {
+  head: Contact[];
+  tail: Contact[];
+}
+
+/**
+ * Copper that gives a reading with the fewest conductors out of place, plus opens and bridges as needed; for
+ * readings that no listed mistakes explain. Several where they are equally short; empty only where the looks
+ * contradict the reading.
+ */
+export function fewestMoves(link: LinkSpec, reading: Reading, looks: readonly Look[]): Copper[] {
+  const contacts = contactsOf(link.shielded);
+  const schemes = schemesFor(link);
+  const right = (end: End, c: Contact) => conductorAt(schemes[end], c);
+  const groups = groupsOf(reading, contacts);
+  const paths = groups.flatMap((g) => pairUp(g, (h, t) => right('head', h) === right('tail', t)));
+  const pinned = (end: End, c: Contact) => looks.find((l) => l.end === end && l.contact === c)?.conductor;
+  const pins = new Map(looks.map((l) => [`${l.end}${l.conductor}`, l.contact]));
+  const all: Conductor[] = link.shielded ? [...CONDUCTORS, 'DRAIN'] : [...CONDUCTORS];
+
+  const wanted = eligibleSplits(reading);
+  const solutions: { cost: number; of: Conductor[] }[] = [];
+  let best = Infinity;
+  let steps = 0;
+  const place = (i: number, used: Set<Conductor>, cost: number, of: Conductor[]): void => {
+    if (cost > best || ++steps > MOST_STEPS) return;
+    if (i === paths.length) {
+      if (!splitsHold(paths, of, wanted)) return;
+      if (cost < best) solutions.length = 0;
+      best = Math.min(best, cost);
+      if (solutions.length < MOST_ANSWERS) solutions.push({ cost, of: [...of] });
+      return;
+    }
+    const [h, t] = paths[i]!;
+    const price = (c: Conductor) => Number(c !== right('head', h)) + Number(c !== right('tail', t));
+    const fits = (c: Conductor) =>
+      !used.has(c) &&
+      (pinned('head', h) ?? c) === c && (pinned('tail', t) ?? c) === c &&
+      (pins.get(`head${c}`) ?? h) === h && (pins.get(`tail${c}`) ?? t) === t;
+    for (const c of all.filter(fits).sort((a, b) => price(a) - price(b))) {
+      used.add(c);
+      place(i + 1, used, cost + price(c), [...of, c]);
+      used.delete(c);
+    }
+  };
+  place(0, new Set(), 0, []);
+  return solutions
+    .flatMap((s) => (['head', 'tail'] as const).map((openEnd) => lay(link, groups, paths, s.of, looks, openEnd)))
+    .filter((copper, i, list) => list.findIndex((o) => JSON.stringify(o) === JSON.stringify(copper)) === i)
+    .filter((copper) => reproduces(copper, reading, link.shielded) && looks.every((l) => copperAgrees(copper, l)));
+}
+
+/** Whether copper gives exactly this reading, as far as it was looked at. */
+export function reproduces(copper: Copper, reading: Reading, shielded: boolean): boolean {
+  const seen = sense(copper, shielded);
+  const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+  const sorted = (g: Contact[][]) => g.map((x) => [...x].sort()).sort((a, b) => (a[0]! < b[0]! ? -1 : 1));
+  return (
+    writeWalk(seen.walk) === writeWalk(reading.walk) &&
+    (reading.splits === undefined || same(seen.splits, CONTACT_PAIRS.filter((p) => reading.splits!.includes(p)))) &&
+    (reading.joins === undefined || (same(sorted(seen.joins.head), sorted(reading.joins.head)) && same(sorted(seen.joins.tail), sorted(reading.joins.tail))))
+  );
+}
+
+/** Whether copper agrees with what a look showed. */
+export function copperAgrees(copper: Copper, look: Look): boolean {
+  const end = copper[look.end];
+  return (
+    end.seats[look.contact] === look.conductor &&
+    (look.open ?? end.open.includes(look.contact)) === end.open.includes(look.contact) &&
+    (look.bridged ?? bridgedAt(end.bridges, look.contact)) === bridgedAt(end.bridges, look.contact)
+  );
+}
+
+const bridgedAt = (bridges: readonly [Contact, Contact][], c: Contact) => bridges.some(([a, b]) => a === c || b === c);
+
+/** Contacts of both ends that copper joins into one, unanswered ones included. */
+function groupsOf(reading: Reading, contacts: readonly Contact[]): Group[] {
+  const groups: Group[] = [];
+  contacts.forEach((h, i) => {
+    const answers = reading.walk[i]!;
+    const there = groups.find((g) => g.head.length && (answers.length ? g.tail.join() === answers.join() : (reading.joins?.head ?? []).some((j) => j.includes(h) && j.includes(g.head[0]!))));
+    if (there) there.head.push(h);
+    else groups.push({ head: [h], tail: [...answers] });
+  });
+  const turned = turnWalk(reading.walk);
+  contacts.forEach((t, i) => {
+    if (turned[i]!.length) return;
+    const there = groups.find((g) => !g.head.length && (reading.joins?.tail ?? []).some((j) => j.includes(t) && j.includes(g.tail[0]!)));
+    if (there) there.tail.push(t);
+    else groups.push({ head: [], tail: [t] });
+  });
+  return groups;
+}
+
+function pairUp(group: Group, belong: (h: Contact, t: Contact) => boolean): [Contact, Contact][] {
+  const tails = [...group.tail];
+  const pairs: [Contact, Contact][] = [];
+  const rest: Contact[] = [];
+  for (const h of group.head) {
+    const at = tails.findIndex((t) => belong(h, t));
+    if (at >= 0) pairs.push([h, tails.splice(at, 1)[0]!]);
+    else rest.push(h);
+  }
+  for (const h of rest) if (tails.length) pairs.push([h, tails.shift()!]);
+  return pairs;
+}
+
+/** Head contact pairs that could be split in this walk, with whether they are. Undefined: not looked at. */
+function eligibleSplits(reading: Reading): { a: Contact; b: Contact; split: boolean }[] {
+  if (reading.splits === undefined) return [];
+  return CONTACT_PAIRS.flatMap((pair) => {
+    const [a, b] = contactsOfPair(pair);
+    const [x, y] = [reading.walk[Number(a) - 1]!, reading.walk[Number(b) - 1]!];
+    const eligible = x.length === 1 && y.length === 1 && x[0] !== y[0] && contactPairOf(x[0]!) !== null && contactPairOf(x[0]!) === contactPairOf(y[0]!);
+    return eligible ? [{ a, b, split: reading.splits!.includes(pair) }] : [];
+  });
+}
+
+function splitsHold(paths: readonly [Contact, Contact][], of: readonly Conductor[], wanted: ReturnType<typeof eligibleSplits>): boolean {
+  const colourAt = (c: Contact) => {
+    const i = paths.findIndex(([h]) => h === c);
+    return i < 0 ? null : colourOf(of[i]!);
+  };
+  return wanted.every(({ a, b, split }) => (colourAt(a) !== colourAt(b)) === split);
+}
+
+/** Writes a solution out as copper: what is left over lies where it belongs if it can, and is cut off from the rest. */
+function lay(link: LinkSpec, groups: readonly Group[], paths: readonly [Contact, Contact][], of: readonly Conductor[], looks: readonly Look[], openEnd: End): Copper {
+  const schemes = schemesFor(link);
+  const contacts = contactsOf(link.shielded);
+  const copper: Copper = {
+    head: { seats: {}, open: [], bridges: [] },
+    tail: { seats: {}, open: [], bridges: [] },
+    cable: { breaks: [], bridges: [] },
+  };
+  paths.forEach(([h, t], i) => {
+    copper.head.seats[h] = of[i]!;
+    copper.tail.seats[t] = of[i]!;
+  });
+  for (const end of ['head', 'tail'] as const) {
+    const seats = copper[end].seats;
+    const left = new Set<Conductor>([...CONDUCTORS, ...(link.shielded ? (['DRAIN'] as const) : [])].filter((c) => !Object.values(seats).includes(c)));
+    const take = (c: Contact, conductor: Conductor | undefined) => {
+      if (conductor === undefined || seats[c] !== undefined || !left.delete(conductor)) return;
+      seats[c] = conductor;
+    };
+    for (const l of looks) if (l.end === end) take(l.contact, l.conductor);
+    for (const c of contacts) take(c, conductorAt(schemes[end], c));
+    for (const c of contacts) take(c, [...left][0]);
+  }
+  const look = (end: End, c: Contact) => looks.find((l) => l.end === end && l.contact === c);
+  const cut = (end: End, c: Contact) => {
+    const conductor = copper[end].seats[c]!;
+    const across = contacts.find((x) => copper[end === 'head' ? 'tail' : 'head'].seats[x] === conductor);
+    const options: { end: End; contact: Contact | undefined }[] = [{ end, contact: c }, { end: end === 'head' ? 'tail' : 'head', contact: across }];
+    if (openEnd !== end) options.reverse();
+    const told = options.find((o) => o.contact && look(o.end, o.contact)?.open === true);
+    const free = told ?? options.find((o) => o.contact && look(o.end, o.contact)?.open !== false);
+    if (free?.contact) {
+      if (!copper[free.end].open.includes(free.contact)) copper[free.end].open.push(free.contact);
+    } else copper.cable.breaks.push({ conductor, zone: 'span' });
+  };
+  const mustCut = (end: End, c: Contact) => {
+    if (look(end, c)?.open === false) cut(end, c);
+    else if (!copper[end].open.includes(c)) copper[end].open.push(c);
+  };
+  const chain = (end: End, list: readonly Contact[]) => list.slice(1).forEach((c, i) => copper[end].bridges.push([list[i]!, c]));
+  for (const g of groups) {
+    const paired = paths.filter(([h]) => g.head.includes(h));
+    const spareHeads = g.head.filter((h) => !paired.some(([x]) => x === h));
+    const spareTails = g.tail.filter((t) => !paired.some(([, y]) => y === t));
+    if (g.head.length === 0 || g.tail.length === 0) {
+      const [end, list] = g.head.length ? (['head', g.head] as const) : (['tail', g.tail] as const);
+      chain(end, list);
+      for (const c of list) (list.length > 1 ? mustCut : cut)(end, c);
+      continue;
+    }
+    spareHeads.forEach((c) => mustCut('head', c));
+    spareTails.forEach((c) => mustCut('tail', c));
+    if (g.head.length === 1 && g.tail.length === 1) continue;
+    const free = (end: End) => (end === 'head' ? g.head : g.tail).every((c) => look(end, c)?.bridged !== false);
+    if (paired.length === 1) {
+      chain('head', g.head);
+      chain('tail', g.tail);
+    } else if (spareHeads.length || (openEnd === 'head' && free('head')) || (spareTails.length === 0 && !free('tail') && free('head'))) {
+      chain('head', g.head);
+      if (spareTails.length) chain('tail', [paired[0]![1], ...spareTails]);
+    } else if (spareTails.length || free('tail')) {
+      chain('tail', g.tail);
+    } else {
+      const held = paired.map(([h]) => copper.head.seats[h]!);
+      held.slice(1).forEach((c, i) => copper.cable.bridges.push([held[i]!, c]));
+    }
+  }
+  return copper;
+}
