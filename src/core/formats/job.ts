@@ -75,6 +75,20 @@ export type Part = z.infer<typeof partSchema>;
 /** A person on the job. */
 export type Person = z.infer<typeof personSchema>;
 
+/** A job without its log. Panels stand as they hang, from the top. */
+export interface JobPlan {
+  id: string;
+  name: string;
+  createdAt: string;
+  policy: Policy;
+  spaces: Space[];
+  panels: Panel[];
+  outlets: Outlet[];
+  links: Link[];
+  parts: Part[];
+  crew: Person[];
+}
+
 /** References inside a job file that point at nothing or collide, each as a path and a sentence. */
 export function jobFileProblems(file: JobFile): { path: string; message: string }[] {
   const problems: { path: string; message: string }[] = [];

@@ -58,16 +58,18 @@ const fresh = (): TerminationStatus => ({ state: 'bare', attempt: 0, repunched: 
 
 /**
  * The state of a link: a pure function of the set of its entries. Order of arrival does not matter, since
- * entries are taken by the time they were written; voided ones count as never written.
+ * entries are taken by the time they were written; voided ones count as never written. `from` goes on from a
+ * state that earlier entries led to, which is left as it is.
  */
-export function foldLink(link: Link, policy: Policy, entries: readonly Entry[]): LinkStatus {
+export function foldLink(link: Link, policy: Policy, entries: readonly Entry[], from?: LinkStatus): LinkStatus {
   const all = inOrder(entries);
   const voided = new Set<string>();
   for (let i = all.length - 1; i >= 0; i--) {
     const e = all[i]!;
     if (e.kind === 'void' && !voided.has(e.id)) voided.add(e.data.entry);
   }
-  const status: LinkStatus = { link: link.id, head: fresh(), tail: fresh(), entries: all.length };
+  const status: LinkStatus = from ? structuredCopy(from) : { link: link.id, head: fresh(), tail: fresh(), entries: 0 };
+  status.entries += all.length;
   for (const e of all) {
     if (voided.has(e.id) || e.kind === 'void') continue;
     step(status, link, policy, e);
@@ -75,6 +77,8 @@ export function foldLink(link: Link, policy: Policy, entries: readonly Entry[]):
   }
   return status;
 }
+
+const structuredCopy = (s: LinkStatus): LinkStatus => JSON.parse(JSON.stringify(s)) as LinkStatus;
 
 function step(status: LinkStatus, link: Link, policy: Policy, e: Entry): void {
   switch (e.kind) {

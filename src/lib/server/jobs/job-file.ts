@@ -1,5 +1,5 @@
 import type { Transaction } from 'kysely';
-import { jobFileProblems, jobFileSchema, type JobFile, type Link, type Outlet, type Panel, type Part, type Person, type Policy, type Space } from '$core/formats/job';
+import { jobFileProblems, jobFileSchema, type JobFile, type JobPlan, type Link, type Outlet, type Panel, type Part, type Person, type Policy, type Space } from '$core/formats/job';
 import { canonicalJson } from '$core/formats/canonical';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
@@ -8,20 +8,6 @@ import { entryFromRow, insertEntry } from './entries';
 import { rebuildStates } from './states';
 
 const ITEM_KINDS = { spaces: 'space', panels: 'panel', outlets: 'outlet', parts: 'part', crew: 'person' } as const;
-
-/** A job without its log. */
-export interface JobPlan {
-  id: string;
-  name: string;
-  createdAt: string;
-  policy: Policy;
-  spaces: Space[];
-  panels: Panel[];
-  outlets: Outlet[];
-  links: Link[];
-  parts: Part[];
-  crew: Person[];
-}
 
 /** Puts a whole job file into the database, all or nothing. Throws `Refused` with every problem named. */
 export async function importJob(db: Db, body: unknown): Promise<string> {

@@ -1,0 +1,26 @@
+import { defineConfig } from '@playwright/test';
+
+const port = Number(process.env.TEST_PORT ?? 4859);
+
+export default defineConfig({
+  testDir: 'tests/e2e',
+  workers: 2,
+  fullyParallel: true,
+  timeout: 60_000,
+  reporter: [['line'], ['json']],
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    launchOptions: { executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] },
+    reducedMotion: 'reduce',
+  },
+  projects: [
+    { name: 'phone', use: { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true } },
+    { name: 'laptop', use: { viewport: { width: 1440, height: 900 } } },
+  ],
+  webServer: {
+    command: 'node scripts/serve.js --demo',
+    url: `http://127.0.0.1:${port}/api/health`,
+    env: { PORT: String(port), GAUNTLET_DB: process.env.GAUNTLET_DB ?? 'data/test.db' },
+    reuseExistingServer: false,
+  },
+});

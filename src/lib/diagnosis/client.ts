@@ -1,0 +1,30 @@
+import type { DiagnoseInput, Diagnosis } from '$core/diagnose/types';
+
+/** A diagnosis, or why no copper fits what was entered. */
+export type DiagnosisAnswer = { diagnosis: Diagnosis } | { contradiction: string };
+
+let worker: Worker | undefined;
+let asked = 0;
+const waiting = new Map<number, (answer: DiagnosisAnswer) => void>();
+
+function theWorker(): Worker {
+  if (worker) return worker;
+  worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
+  worker.onmessage = ({ data }: MessageEvent<{ id: number } & DiagnosisAnswer>) => {
+    waiting.get(data.id)?.(data);
+    waiting.delete(data.id);
+  };
+  return worker;
+}
+
+/** Diagnoses in the worker, by the same core as the server; needs no server. */
+export function diagnoseHere(input: DiagnoseInput): Promise<DiagnosisAnswer> {
+  const id = ++asked;
+  theWorker().postMessage({ id, input });
+  return new Promise((resolve) => waiting.set(id, resolve));
+}
+
+/** Has the worker build what it needs for such a link, before there is a reading. */
+export function prepareHere(input: Pick<DiagnoseInput, 'link'>): void {
+  theWorker().postMessage({ id: ++asked, input, prepareOnly: true });
+}

@@ -1,0 +1,49 @@
+<script lang="ts">
+  import { conductorLabel, ENDS } from '$core/wiring/conductors';
+  import type { LookAnswer } from '$core/diagnose/types';
+  import Swatch from '$lib/strand/Swatch.svelte';
+  import { useSite } from '$lib/site/site.svelte';
+  import type { ProveSession } from './session.svelte';
+
+  let { session }: { session: ProveSession } = $props();
+  const site = useSite();
+  const next = $derived(session.diagnosis?.next);
+  const answers = $derived(next?.answers ?? []);
+  const several = $derived(new Set(answers.map((a) => a.conductor)).size > 1);
+  const mixed = $derived(new Set(answers.map((a) => `${a.open}${a.bridged}`)).size > 1);
+
+  function says(a: LookAnswer): string {
+    const notes = [a.open ? 'not home' : '', a.bridged ? 'joined to another' : ''].filter(Boolean).join(', ');
+    return mixed ? notes || 'home and clear' : '';
+  }
+  const minutes = (m: number) => (m < 10 ? `${Math.round(m * 2) / 2} min` : `${Math.round(m)} min`);
+</script>
+
+{#if next}
+  <div>
+    <div class="flex items-center justify-between gap-2">
+      <p class="text-faint text-sm">
+        {next.action === 'look' ? 'Look first' : 'Do next'}{next.end ? (next.end === site.standingAt ? ', where you stand' : `: walk to the ${next.end}`) : ''}
+      </p>
+      <label class="text-sm">I am at the
+        <select class="border-rule h-12 border bg-transparent px-1" value={site.standingAt} onchange={(e) => site.stand(e.currentTarget.value as 'head' | 'tail')}>
+          {#each ENDS as end (end)}<option value={end} class="bg-paper">{end}</option>{/each}
+        </select>
+      </label>
+    </div>
+    <h3 class="mt-1 text-xl font-bold" data-testid="question">{next.question}</h3>
+    {#if next.action === 'look'}
+      <div class="mt-2 grid grid-cols-2 gap-2">
+        {#each answers.slice(0, 4) as a, i (i)}
+          <button class="act act-now min-h-14 flex-wrap justify-start gap-x-2 gap-y-0 px-3" data-main-action={undefined} onclick={() => session.answer(a)}>
+            {#if a.conductor}<Swatch conductor={a.conductor} />{#if several || !mixed}<span class="font-mono">{conductorLabel(a.conductor)}</span>{/if}{:else}<span>empty</span>{/if}
+            {#if says(a)}<span class={several ? 'w-full text-sm font-normal' : ''}>{says(a)}</span>{/if}
+          </button>
+        {/each}
+      </div>
+    {/if}
+    <p class="text-faint mt-2 text-sm">{minutes(next.minutes)} now, about {minutes(next.expectedMinutes)} in all to a proven link.</p>
+  </div>
+{:else}
+  <p class="text-faint">Working out what this means …</p>
+{/if}

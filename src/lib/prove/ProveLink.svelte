@@ -1,0 +1,159 @@
+<script lang="ts">
+  import { onMount, untrack } from 'svelte';
+  import { innerWidth } from 'svelte/reactivity/window';
+  import type { Link } from '$core/formats/job';
+  import { copperAsOrdered } from '$core/copper/copper';
+  import { specOf } from '$core/log/link-spec';
+  import { CONTACT_PAIRS, ENDS, type Contact } from '$core/wiring/conductors';
+  import LampPad from '$lib/lamp-pad/LampPad.svelte';
+  import Loom from '$lib/loom/Loom.svelte';
+  import { pressesFocus, typing } from '$lib/shell/keys';
+  import { useSite } from '$lib/site/site.svelte';
+  import Explanations from './Explanations.svelte';
+  import NextStep from './NextStep.svelte';
+  import { answersOf, ProveSession, TESTERS } from './session.svelte';
+
+  let { link }: { link: Link } = $props();
+  const site = useSite();
+  const session = untrack(() => new ProveSession(site, link));
+  onMount(() => session.resume());
+
+  const status = $derived(site.statusOf(link.id));
+  const spec = $derived(specOf(link, site.plan.policy));
+  const upright = $derived((innerWidth.current ?? 1280) < 760);
+  const copper = $derived(session.explanation ?? copperAsOrdered(spec));
+  const judgement = $derived(session.judgement);
+  const failing = $derived(judgement?.verdict === 'fail');
+  const never = $derived(ENDS.filter((e) => status[e].state === 'bare'));
+  const breakAt = $derived.by(() => {
+    const d = session.measured?.distances?.[0];
+    if (!d || !link.lengthMetres) return undefined;
+    const share = Math.min(1, d.metres / link.lengthMetres);
+    return d.from === 'head' ? share : 1 - share;
+  });
+  let typed = $state('');
+
+  $effect(() => {
+    void [session.measured, session.looked, site.standingAt, session.problem && ''];
+    untrack(() => void session.diagnose());
+  });
+
+  function type(event: SubmitEvent): void {
+    event.preventDefault();
+    const answers = answersOf(typed.trim());
+    session.readAgain();
+    session.pad.fill(answers.slice(0, session.pad.size));
+    if (answers.length !== session.pad.size) session.contradiction = `The walk has ${answers.length} answers, this link has ${session.pad.size} contacts: add or take some away.`;
+    else typed = '';
+  }
+
+  function onkeydown(event: KeyboardEvent): void {
+    if (event.ctrlKey || event.metaKey || event.altKey || typing(event) || pressesFocus(event)) return;
+    const { pad } = session;
+    if (/^[1-8]$/.test(event.key) || (link.shielded && event.key.toLowerCase() === 's')) pad.tap(event.key.toUpperCase() as Contact);
+    else if (event.key === '0' || event.key === '-') pad.tap(null);
+    else if (event.key === '+') pad.adding = pad.answers.length > 0;
+    else if (event.key === 'Backspace') pad.back();
+    else if (event.key === 'a' || (event.key === 'Enter' && pad.answers.length === 0)) void session.logAllGood();
+    else if (event.key === 'Enter' && judgement) void session.log();
+    else if (event.key === 'r') session.readAgain();
+    else return;
+    event.preventDefault();
+  }
+</script>
+
+<svelte:window {onkeydown} />
+
+<div class="grid flex-1 content-start gap-x-6 px-3 py-2 lg:grid-cols-[minmax(0,1fr)_20rem] lg:px-5">
+  <div class="grid content-start gap-3">
+    <div aria-live="polite" class="min-h-8">
+      {#if session.problem}
+        <p class="border-wrong text-wrong border-l-4 pl-3" role="alert">{session.problem}</p>
+      {:else if judgement}
+        <h2 class="text-xl font-bold lg:text-2xl" data-testid="verdict">
+          {judgement.verdict === 'fail' ? 'Fail' : judgement.verdict === 'pass' ? 'Pass' : 'Provisional pass'}: <span class={failing ? 'text-wrong' : ''}>{judgement.reason}</span>
+        </h2>
+        {#if !failing && judgement.notRuledOut.length}<p class="text-faint">Not ruled out: {judgement.notRuledOut.join(', ')}.</p>{/if}
+      {:else if never.length}
+        <p>The log has no termination at the {never.join(' and the ')}. You may read it all the same.</p>
+      {:else if status.lastReading}
+        <p>
+          Last reading {status.lastReading.current ? '' : '(before the redo) '}was a {status.lastReading.verdict}{status.head.reason ?? status.tail.reason ? `: ${status.head.reason ?? status.tail.reason}` : ''}.
+          {#if status.lastReading.verdict === 'fail'}
+            <button class="min-h-12 font-semibold underline underline-offset-4 lg:min-h-0" onclick={() => { session.use(status.lastReading!.evidence); session.from = status.lastReading!.data.reading.from ?? 'head'; session.splits = status.lastReading!.data.reading.splits ?? []; session.pad.fill(answersOf(status.lastReading!.data.reading.walk)); }}>Show it</button>
+          {/if}
+        </p>
+      {:else}
+        <p class="text-faint">As ordered. Read all contacts, or log them all good at once.</p>
+      {/if}
+    </div>
+
+    <div class={!upright || failing ? '' : 'hidden'}>
+      <Loom {copper} schemes={session.schemes} shielded={link.shielded} {upright} {breakAt} length={link.lengthMetres ? `${link.lengthMetres.toFixed(1)} m` : undefined} />
+    </div>
+
+    {#if !(upright && failing)}
+      <LampPad pad={session.pad} shielded={link.shielded} ordered={link.ordered} from={session.from} />
+    {/if}
+    <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
+      <label class="text-sm">tester
+        <select class="border-rule h-12 border bg-transparent px-2" value={session.evidence} onchange={(e) => session.use(e.currentTarget.value as typeof session.evidence)}>
+          {#each TESTERS as t (t.evidence)}<option value={t.evidence} class="bg-paper">{t.name}</option>{/each}
+        </select>
+      </label>
+      <label class="text-sm">main unit at
+        <select class="border-rule h-12 border bg-transparent px-2" bind:value={session.from}>
+          {#each ENDS as end (end)}<option value={end} class="bg-paper">{end}</option>{/each}
+        </select>
+      </label>
+      {#if session.looksAtSplits}
+        <fieldset class="flex items-center gap-1">
+          <legend class="float-left mr-2 text-sm">split</legend>
+          {#each CONTACT_PAIRS as pair (pair)}
+            <label class={['flex h-12 min-w-12 cursor-pointer items-center justify-center border font-mono', session.splits.includes(pair) ? 'border-wrong hatched' : 'border-rule']}>
+              <input type="checkbox" class="peer sr-only" value={pair} bind:group={session.splits} />
+              <span class="peer-focus-visible:outline-ink bg-paper px-1 peer-focus-visible:outline-3">{pair[0]}-{pair[1]}</span>
+            </label>
+          {/each}
+        </fieldset>
+      {/if}
+      <form onsubmit={type} class="flex items-center gap-1">
+        <input class="border-rule h-12 w-44 border bg-transparent px-2 font-mono" placeholder={link.shielded ? '12345678S' : '12345678'} aria-label="Type the walk" bind:value={typed} autocomplete="off" inputmode="text" />
+        <button class="border-rule h-12 border px-3">read</button>
+      </form>
+    </div>
+    {#if session.evidence === 'wiremap-length' && session.distanceContacts.length}
+      <div class="flex flex-wrap items-center gap-3">
+        {#each session.distanceContacts as contact (contact)}
+          <label class="text-sm">metres from the {session.from} to {contact}
+            <input class="border-rule h-12 w-20 border bg-transparent px-2 font-mono" inputmode="decimal" bind:value={session.metres[contact]} />
+          </label>
+        {/each}
+      </div>
+    {/if}
+  </div>
+
+  <aside class="mt-3 grid content-start gap-3 lg:mt-0 lg:border-l lg:border-(--rule) lg:pl-5">
+    {#if failing && !session.problem}
+      <NextStep {session} />
+      <fieldset class="flex items-center gap-2">
+        <legend class="text-faint float-left mr-2 text-sm">to be done again</legend>
+        {#each ENDS as end (end)}
+          <button aria-pressed={session.blame.includes(end)} class={['min-h-12 flex-1 border font-semibold', session.blame.includes(end) ? 'border-wrong hatched border-2' : 'border-rule']} onclick={() => session.toggleBlame(end)}><span class="bg-paper px-2">{end}</span></button>
+        {/each}
+      </fieldset>
+      <button class={['act', session.diagnosis?.next.action !== 'look' && 'act-now']} data-main-action={session.diagnosis?.next.action !== 'look' ? '' : undefined} onclick={() => session.log()}>Log fail, queue redo <kbd class="key hidden lg:inline">Enter</kbd></button>
+      <button class="act" onclick={() => session.readAgain()}>Read again <kbd class="key hidden lg:inline">r</kbd></button>
+      <Explanations {session} />
+    {:else if judgement && !session.problem}
+      <button class="act act-now text-lg" data-main-action onclick={() => session.log()}>Log {judgement.verdict === 'pass' ? 'pass' : 'provisional pass'}, next port <kbd class="key hidden lg:inline">Enter</kbd></button>
+      <button class="act" onclick={() => session.readAgain()}>Read again <kbd class="key hidden lg:inline">r</kbd></button>
+    {:else}
+      <button class="act act-now min-h-20 text-lg" data-main-action={session.pad.answers.length === 0 ? '' : undefined} onclick={() => session.logAllGood()}>
+        <span>All {link.shielded ? 'nine' : 'eight'} good<br /><span class="font-normal">log it, next port</span></span><kbd class="key hidden lg:inline">a</kbd>
+      </button>
+      {#if session.problem}<button class="act" onclick={() => session.readAgain()}>Read again <kbd class="key hidden lg:inline">r</kbd></button>{/if}
+      <p class="text-faint text-sm">Disconnect equipment at both ends before you test: a port in service can carry 57 V. Local codes come first.</p>
+    {/if}
+  </aside>
+</div>

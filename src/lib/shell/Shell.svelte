@@ -1,0 +1,101 @@
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+  import { onMount } from 'svelte';
+  import { goto } from '$app/navigation';
+  import { page } from '$app/state';
+  import { useSite } from '$lib/site/site.svelte';
+  import GoTo from './GoTo.svelte';
+  import KeyList from './KeyList.svelte';
+  import { pressesFocus, typing } from './keys';
+  import { turnTheme } from './theme';
+
+  let { children }: { children: Snippet } = $props();
+  const site = useSite();
+  const job = $derived(`/${site.plan.id}`);
+  const redo = $derived(site.toRedo().length);
+  const here = $derived(page.url.pathname.split('/')[2] ?? '');
+  const at = $derived(page.params.link);
+  const screens = $derived([
+    { verb: 'rack', href: `${job}/rack${at ? `?at=${at}` : ''}`, key: 'k' },
+    { verb: 'bench', href: `${job}/bench${at ? `/${at}` : ''}`, key: 'b' },
+    { verb: 'prove', href: `${job}/prove${at ? `/${at}` : ''}`, key: 'p' },
+    { verb: 'redo', href: `${job}/redo`, key: 'd' },
+  ]);
+  let finding = $state(false);
+  let showingKeys = $state(false);
+  let ready = $state(false);
+  onMount(() => (ready = true));
+
+  function move(step: 1 | -1): void {
+    const i = site.ordered.findIndex((l) => l.id === at);
+    if (i < 0) return;
+    const next = site.ordered[(i + step + site.ordered.length) % site.ordered.length]!;
+    void goto(page.url.pathname.replace(`/${at}`, `/${next.id}`), { noScroll: true });
+  }
+  function movePanel(step: 1 | -1): void {
+    const panels = site.plan.panels;
+    const link = at ? site.links.get(at) : undefined;
+    const i = panels.findIndex((p) => p.id === link?.head.panel);
+    const next = site.panelLinks(panels[(i + step + panels.length) % panels.length]!.id)[0];
+    if (link && next) void goto(page.url.pathname.replace(`/${at}`, `/${next.id}`), { noScroll: true });
+  }
+
+  function onkeydown(event: KeyboardEvent): void {
+    if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || typing(event) || pressesFocus(event)) return;
+    const screen = screens.find((s) => s.key === event.key);
+    if (event.key === '/') finding = true;
+    else if (event.key === '?') showingKeys = true;
+    else if (event.key === 'PageDown') {
+      const main = document.querySelector<HTMLElement>('[data-main-action]:not(:disabled)');
+      if (!main) return;
+      main.click();
+    } else if (event.key === 'ArrowRight') move(1);
+    else if (event.key === 'ArrowLeft') move(-1);
+    else if (event.key === ']') movePanel(1);
+    else if (event.key === '[') movePanel(-1);
+    else if (event.key === 'u') site.undo();
+    else if (event.key === 't') turnTheme();
+    else if (screen) void goto(screen.href);
+    else return;
+    event.preventDefault();
+  }
+</script>
+
+<svelte:window {onkeydown} />
+
+<div class="grid min-h-dvh grid-rows-[auto_1fr_auto] lg:grid-cols-[6.75rem_1fr] lg:grid-rows-[auto_1fr]" data-ready={ready}>
+  <header class="border-rule flex min-h-12 flex-wrap items-center justify-end gap-x-4 border-b px-3 lg:col-start-2 lg:px-5">
+    <p class="mr-auto font-bold"><span class="lg:hidden">Gauntlet · </span>{site.plan.name}</p>
+    <p class="text-faint text-sm" aria-live="polite" data-testid="kept">{site.waiting.length === 0 ? 'all kept' : site.reachable ? `keeping ${site.waiting.length}` : `${site.waiting.length} waiting for the server`}</p>
+    <select class="h-12 max-w-32 bg-transparent text-sm" aria-label="Who you are" value={site.me} onchange={(e) => site.setMe(e.currentTarget.value)}>
+      {#each site.plan.crew as p (p.id)}<option value={p.id} class="bg-paper">{p.name}</option>{/each}
+    </select>
+    <button class="hidden h-12 min-w-12 text-sm sm:inline" onclick={() => (finding = true)}>go to <kbd class="key">/</kbd></button>
+    <button class="hidden h-12 min-w-12 text-sm sm:inline" onclick={() => (showingKeys = true)}>keys <kbd class="key">?</kbd></button>
+    <button class="h-12 min-w-12 text-lg" aria-label="Paper or closet theme" onclick={() => turnTheme()}>◐</button>
+  </header>
+
+  <nav class="border-rule bg-paper sticky bottom-0 z-20 row-start-3 grid grid-cols-5 border-t lg:top-0 lg:bottom-auto lg:col-start-1 lg:row-span-2 lg:row-start-1 lg:h-dvh lg:content-start lg:grid-cols-1 lg:border-t-0 lg:border-r" aria-label="Screens">
+    <p class="hidden h-12 items-center px-4 font-bold lg:flex">Gauntlet</p>
+    {#each screens as s (s.verb)}
+      <a href={s.href} aria-current={here === s.verb ? 'page' : undefined} class={['flex min-h-13 items-center justify-center gap-2 text-[1.05rem] lg:justify-start lg:px-4', here === s.verb ? 'bg-hivis text-on-hivis font-bold' : '']}>
+        {s.verb}{#if s.verb === 'redo' && redo}<span class="font-mono text-sm">{redo}</span>{/if}
+      </a>
+    {/each}
+    <button class="flex min-h-13 items-center justify-center lg:hidden" onclick={() => (finding = true)}>go to</button>
+  </nav>
+
+  <div class="flex min-w-0 flex-col lg:col-start-2">
+    {#if site.refused.length}
+      <div class="border-wrong m-3 border-2 p-3" role="alert">
+        <p class="font-bold">{site.refused.length === 1 ? 'One entry was' : `${site.refused.length} entries were`} not kept by the server.</p>
+        {#each site.refused.slice(0, 3) as r (r.entry.id)}<p>{r.entry.link}, {r.entry.kind}: {r.message}</p>{/each}
+        <button class="act mt-2" onclick={() => site.dismissRefused()}>Read; put it away</button>
+      </div>
+    {/if}
+    {@render children()}
+  </div>
+</div>
+
+{#if finding}<GoTo onclose={() => (finding = false)} />{/if}
+{#if showingKeys}<KeyList onclose={() => (showingKeys = false)} />{/if}

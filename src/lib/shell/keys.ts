@@ -1,0 +1,28 @@
+/** A key and what it does, for the list behind `?`. */
+export interface KeyHelp {
+  keys: string[];
+  does: string;
+}
+
+/** Keys that work on every screen. */
+export const SHELL_KEYS: KeyHelp[] = [
+  { keys: ['/'], does: 'go to a link by its label' },
+  { keys: ['?'], does: 'show the keys' },
+  { keys: ['Page Down'], does: 'do the main thing here (a pedal or ring remote sends this key)' },
+  { keys: ['←', '→'], does: 'port before, port after' },
+  { keys: ['[', ']'], does: 'panel before, panel after' },
+  { keys: ['k', 'b', 'p', 'd'], does: 'rack, bench, prove, redo' },
+  { keys: ['u'], does: 'undo the last thing' },
+  { keys: ['t'], does: 'paper or closet theme' },
+];
+
+/** Whether a key press belongs to a field that is being typed in, or to a dialog. */
+export function typing(event: KeyboardEvent): boolean {
+  const target = event.target as HTMLElement | null;
+  if (!target) return false;
+  return target.matches('input, textarea, select, [contenteditable]') || target.closest('[role="dialog"]') !== null;
+}
+
+/** Whether the key would press the button or link that has the focus. */
+export const pressesFocus = (event: KeyboardEvent): boolean =>
+  (event.key === 'Enter' || event.key === ' ') && (event.target as HTMLElement | null)?.closest('button, a') !== null;

@@ -1,0 +1,9 @@
+<script lang="ts">
+  import { page } from '$app/state';
+</script>
+
+<main class="mx-auto max-w-xl p-6">
+  <h1 class="text-2xl font-bold">{page.status}</h1>
+  <p class="mt-2 text-lg">{page.error?.message}</p>
+  <a href="/" class="act act-now mt-6">Back to the rack</a>
+</main>

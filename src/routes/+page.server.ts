@@ -1,0 +1,10 @@
+import { redirect } from '@sveltejs/kit';
+import { database } from '$lib/server/db';
+import { listJobs } from '$lib/server/jobs/job-file';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async () => {
+  const jobs = await listJobs(await database());
+  if (jobs.length === 1) redirect(307, `/${jobs[0]!.id}/rack`);
+  return { jobs };
+};

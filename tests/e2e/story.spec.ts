@@ -1,0 +1,144 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { ownJob } from '../support/job';
+
+const ready = (page: Page) => expect(page.locator('[data-ready=true]')).toBeVisible();
+const kept = (page: Page) => expect(page.getByTestId('kept')).toHaveText('all kept');
+const cell = (page: Page, label: string) => page.getByRole('link', { name: new RegExp(`^${label}:`) });
+const open = async (page: Page, path: string) => {
+  await page.goto(path);
+  await ready(page);
+};
+
+test('by touch: seat an end, pass, fail, redo, prove again, and find it after a reload', async ({ page, request, hasTouch }) => {
+  const job = await ownJob(request);
+  const press = (name: string | RegExp) => (hasTouch ? page.getByRole('button', { name }).first().tap() : page.getByRole('button', { name }).first().click());
+  await open(page, `/${job}/bench/K1-23/tail`);
+  await press(/^Seated/);
+  await kept(page);
+  await open(page, `/${job}/rack`);
+  await expect(cell(page, 'K1-23')).toHaveAccessibleName(/head seated, tail seated/);
+
+  await open(page, `/${job}/prove/K1-20`);
+  await press(/^All eight good/);
+  await expect(page.getByTestId('undo-line')).toContainText('K1-20: pass logged');
+  await expect(page.getByRole('heading', { name: 'K1-21' })).toBeVisible();
+  for (const lamp of ['1', '2', '3', 'none', '5', '6', '7', '8']) {
+    const key = page.getByRole('group', { name: 'Which lamp lit?' }).getByRole('button', { name: lamp, exact: true });
+    await (hasTouch ? key.tap() : key.click());
+  }
+  await expect(page.getByTestId('verdict')).toContainText('contact 4 open');
+  await expect(page.getByTestId('question')).not.toBeEmpty();
+  await press(/^Log fail/);
+  await kept(page);
+
+  await open(page, `/${job}/redo`);
+  const card = page.getByRole('article', { name: /^K1-21/ });
+  await expect(card).toContainText('contact 4 open');
+  await card.getByRole('button', { name: /punched again|done again/ }).first().click();
+  await expect(card).toContainText('done again, not proven yet');
+  await card.getByRole('link', { name: 'Prove it' }).click();
+  await press(/^All eight good/);
+  await kept(page);
+  await open(page, `/${job}/rack`);
+  await expect(cell(page, 'K1-20')).toHaveAccessibleName(/head proven, tail proven/);
+  await expect(cell(page, 'K1-21')).toHaveAccessibleName(/head proven, tail proven/);
+});
+
+test('by keyboard alone: go to a link, fail it by typing lamps, undo, pass it, on to the next', async ({ page, request }) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/rack`);
+  await page.keyboard.press('/');
+  await page.keyboard.type('k1-20');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'K1-20' })).toBeVisible();
+  await page.keyboard.type('36145278');
+  await expect(page.getByTestId('verdict')).toContainText('A at one end, B at the other');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'K1-21' })).toBeVisible();
+  await expect(cell(page, 'K1-20')).toHaveAccessibleName(/failed/);
+  await page.keyboard.press('u');
+  await expect(cell(page, 'K1-20')).toHaveAccessibleName(/head seated, tail seated/);
+  await kept(page);
+  await page.keyboard.press('ArrowLeft');
+  await expect(page.getByRole('heading', { name: 'K1-20' })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'K1-21' })).toBeVisible();
+  await expect(cell(page, 'K1-20')).toHaveAccessibleName(/head proven, tail proven/);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toContainText('go to a link');
+});
+
+test('a pedal logs passes, one press a port', async ({ page, request }) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/prove/K1-20`);
+  for (const label of ['K1-20', 'K1-21', 'K1-22']) {
+    await expect(page.getByRole('heading', { name: label })).toBeVisible();
+    await page.keyboard.press('PageDown');
+    await expect(page.getByTestId('undo-line')).toContainText(`${label}: pass logged`);
+  }
+});
+
+test('the look that settles it narrows the explanations at once', async ({ page, request }) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/prove/K1-20`);
+  await page.keyboard.type('36145278');
+  await expect(page.getByTestId('question')).toContainText('which white is it?');
+  const explanations = page.getByRole('region', { name: 'What may lie behind it' });
+  await expect(explanations).toContainText('Tail');
+  await page.getByRole('button', { name: 'W-O', exact: true }).click();
+  await expect(page.getByTestId('remedy')).toContainText('At the head');
+  await expect(page.getByTestId('question')).toContainText('At the head');
+});
+
+test('nothing entered is lost: half a reading survives a reload, a dead server keeps entries waiting', async ({ page, request }) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/prove/K1-20`);
+  await page.keyboard.type('123');
+  await expect(page.getByTestId('walk')).toHaveText('1 2 3');
+  await page.reload();
+  await ready(page);
+  await expect(page.getByTestId('walk')).toHaveText('1 2 3');
+  await page.route('**/entries', (route) => route.abort());
+  await page.keyboard.type('45678');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('kept')).toContainText('1 waiting');
+  await page.unroute('**/entries');
+  await page.reload();
+  await ready(page);
+  await kept(page);
+  await expect(cell(page, 'K1-20')).toHaveAccessibleName(/head proven/);
+});
+
+test('an unknown link, a crooked walk and an unknown job each get one sentence', async ({ page, request }) => {
+  const job = await ownJob(request);
+  await page.goto(`/${job}/prove/Z9-99`);
+  await expect(page.getByText('There is no link "Z9-99"')).toBeVisible();
+  await page.goto('/nowhere/rack');
+  await expect(page.getByText('There is no job "nowhere"')).toBeVisible();
+  await open(page, `/${job}/prove/K1-20`);
+  await page.getByLabel('Type the walk').fill('1 2 3');
+  await page.getByRole('button', { name: 'read', exact: true }).click();
+  await expect(page.getByRole('alert')).toContainText('The walk has 3 answers');
+  await expect(page.getByLabel('Type the walk')).toHaveValue('1 2 3');
+  await page.getByLabel('Type the walk').fill('1+2 1 3 4 5 6 7 8');
+  await page.getByRole('button', { name: 'read', exact: true }).click();
+  await expect(page.getByRole('alert')).toContainText('which no copper does');
+});
+
+for (const theme of ['paper', 'closet'])
+  test(`every screen is accessible and scrolls only downward, ${theme} theme`, async ({ page, request }) => {
+    const job = await ownJob(request);
+    await page.addInitScript((t) => localStorage.setItem('gauntlet:theme', t), theme);
+    for (const path of ['rack', 'bench/K1-23/tail', 'prove/K1-20', 'prove/T1-05', 'redo']) {
+      await open(page, `/${job}/${path}`);
+      if (path === 'prove/T1-05') {
+        await page.keyboard.type('36145278S');
+        await expect(page.getByTestId('question')).not.toBeEmpty();
+      }
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect(violations.map((v) => `${path} ${v.id}: ${v.nodes.map((n) => n.target.join(' ')).slice(0, 3).join(', ')}`)).toEqual([]);
+      const wide = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+      expect(wide, path).toBeLessThanOrEqual(0);
+    }
+  });
