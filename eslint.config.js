@@ -6,9 +6,18 @@ import svelteConfig from './svelte.config.js';
 
 /** Imports each layer may not make: routes -> lib -> core, and core stands alone. */
 const outsideCore = [
-  { group: ['$lib/*', '$lib', '$app/*', '$env/*', 'svelte', 'svelte/*', '@sveltejs/*'], message: 'src/core knows nothing of the interface.' },
-  { group: ['**/lib/**', '**/routes/**', '**/server/**'], message: 'Dependencies point one way: routes -> lib -> core.' },
-  { group: ['node:*', 'kysely', 'better-sqlite3'], message: 'src/core runs in a browser worker too: no Node, no database.' },
+  {
+    group: ['$lib/*', '$lib', '$app/*', '$env/*', 'svelte', 'svelte/*', '@sveltejs/*'],
+    message: 'src/core knows nothing of the interface.',
+  },
+  {
+    group: ['**/lib/**', '**/routes/**', '**/server/**'],
+    message: 'Dependencies point one way: routes -> lib -> core.',
+  },
+  {
+    group: ['node:*', 'kysely', 'better-sqlite3'],
+    message: 'src/core runs in a browser worker too: no Node, no database.',
+  },
 ];
 
 export default ts.config(
@@ -37,7 +46,14 @@ export default ts.config(
   {
     files: ['src/lib/**/*.{ts,svelte}'],
     rules: {
-      'no-restricted-imports': ['error', { patterns: [{ group: ['**/routes/**'], message: 'Dependencies point one way: routes -> lib -> core.' }] }],
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            { group: ['**/routes/**'], message: 'Dependencies point one way: routes -> lib -> core.' },
+          ],
+        },
+      ],
     },
   },
 );

@@ -7,10 +7,13 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   timeout: 60_000,
-  reporter: [['line'], ['json']],
+  reporter: process.env.PLAYWRIGHT_JSON_OUTPUT_NAME ? [['line'], ['json']] : [['line']],
   use: {
     baseURL: `http://127.0.0.1:${port}`,
-    launchOptions: { executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] },
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+    },
     reducedMotion: 'reduce',
   },
   projects: [

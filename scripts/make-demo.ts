@@ -6,6 +6,9 @@ import { sense } from '../src/core/copper/sense';
 import { jobFileProblems, jobFileSchema, type JobFile, type Link } from '../src/core/formats/job';
 import type { Entry, EntryOf } from '../src/core/formats/entry';
 import { specOf } from '../src/core/log/link-spec';
+import { createEngine } from '../src/core/diagnose/engine';
+import { DEFAULT_COSTS } from '../src/core/diagnose/types';
+import { readMeasured } from '../src/core/log/measured';
 import { writeWalk } from '../src/core/reading/walk';
 import type { Evidence } from '../src/core/reading/reading';
 import type { Contact, End } from '../src/core/wiring/conductors';
@@ -61,7 +64,12 @@ const parts: JobFile['parts'] = [
 ];
 
 /** Rooms in the order in which the ports of each panel go to them: space, outlet names, positions, tail connector. */
-const RUNS: [string, string, string[], 'punch-down-jack' | 'closed-plug' | 'shielded-toolless-jack' | 'field-plug'][] = [
+const RUNS: [
+  string,
+  string,
+  string[],
+  'punch-down-jack' | 'closed-plug' | 'shielded-toolless-jack' | 'field-plug',
+][] = [
   ['K1', 'kelp-lab', ['east bench', 'west bench', 'sink wall', 'door'], 'punch-down-jack'],
   ['K1', 'tide-lab', ['tank row', 'window', 'desk', 'ceiling'], 'punch-down-jack'],
   ['K1', 'boathouse', ['slip', 'workbench', 'winch', 'loft'], 'closed-plug'],
@@ -106,24 +114,59 @@ let clock = start;
 const later = (minutes: number) => {
   clock += Math.round(minutes * 60) * 1000;
   const day = new Date(clock);
-  if (day.getUTCHours() >= 16) clock = Date.UTC(day.getUTCFullYear(), day.getUTCMonth(), day.getUTCDate() + 1, 8, Math.floor(random() * 20));
+  if (day.getUTCHours() >= 16)
+    clock = Date.UTC(
+      day.getUTCFullYear(),
+      day.getUTCMonth(),
+      day.getUTCDate() + 1,
+      8,
+      Math.floor(random() * 20),
+    );
   const weekday = new Date(clock).getUTCDay();
   if (weekday === 6) clock += 2 * 86_400_000;
   if (weekday === 0) clock += 86_400_000;
 };
-const write = <K extends Entry['kind']>(l: Link, kind: K, by: string, data: EntryOf<K>['data'], end?: End) => {
+const write = <K extends Entry['kind']>(
+  l: Link,
+  kind: K,
+  by: string,
+  data: EntryOf<K>['data'],
+  end?: End,
+) => {
   const at = new Date(clock).toISOString().replace('.000Z', 'Z');
-  entries.push({ id: uuid7(clock), job: JOB, link: l.id, ...(end ? { end } : {}), kind, at, by, data } as Entry);
+  entries.push({
+    id: uuid7(clock),
+    job: JOB,
+    link: l.id,
+    ...(end ? { end } : {}),
+    kind,
+    at,
+    by,
+    data,
+  } as Entry);
 };
 const seat = (l: Link, end: End, by: string) => {
   later(2 + random() * 4);
   const spec = specOf(l, policy);
   write(l, 'read-back', by, { right: true, held: [], seconds: Math.round(14 + random() * 20) }, end);
   later(1);
-  write(l, 'seated', by, { connector: l[end].connector, scheme: spec[end].scheme, minutes: Math.round(30 + random() * 40) / 10 }, end);
+  write(
+    l,
+    'seated',
+    by,
+    { connector: l[end].connector, scheme: spec[end].scheme, minutes: Math.round(30 + random() * 40) / 10 },
+    end,
+  );
 };
 type Spoil = (copper: Copper, l: Link) => void;
-const read = (l: Link, by: string, evidence: Evidence, spoil: Spoil | null, blame: End[] = [], metres?: [Contact, End, number]) => {
+const read = (
+  l: Link,
+  by: string,
+  evidence: Evidence,
+  spoil: Spoil | null,
+  blame: End[] = [],
+  metres?: [Contact, End, number],
+) => {
   later(1 + random() * 2);
   const spec = specOf(l, policy);
   const copper = copperAsOrdered(spec);
@@ -131,23 +174,65 @@ const read = (l: Link, by: string, evidence: Evidence, spoil: Spoil | null, blam
   const seen = sense(copper, l.shielded);
   const reading: EntryOf<'reading'>['data']['reading'] = { evidence, walk: writeWalk(seen.walk) };
   if (evidence !== 'continuity') Object.assign(reading, { splits: seen.splits, joins: seen.joins });
-  if (evidence === 'wiremap-length') reading.lengthMetres = Math.round((l.lengthMetres! + random() - 0.5) * 10) / 10;
+  if (evidence === 'wiremap-length')
+    reading.lengthMetres = Math.round((l.lengthMetres! + random() - 0.5) * 10) / 10;
   if (metres) reading.distances = [{ contact: metres[0], from: metres[1], metres: metres[2] }];
-  write(l, 'reading', by, { reading, tester: evidence === 'continuity' ? 'lamps, grey box' : 'map meter 2', ...(blame.length ? { blame } : {}) });
+  const diagnosis = blame.length ? explained(l, reading) : undefined;
+  write(l, 'reading', by, {
+    reading,
+    tester: evidence === 'continuity' ? 'lamps, grey box' : 'map meter 2',
+    ...(blame.length ? { blame } : {}),
+    ...(diagnosis ? { diagnosis } : {}),
+  });
 };
-const openAt = (end: End, ...contacts: Contact[]): Spoil => (c) => c[end].open.push(...contacts);
-const swap = (end: End, a: Contact, b: Contact): Spoil => (c) => {
-  const s = c[end].seats;
-  [s[a], s[b]] = [s[b], s[a]];
+const engine = createEngine();
+const explained = (
+  l: Link,
+  reading: EntryOf<'reading'>['data']['reading'],
+): EntryOf<'reading'>['data']['diagnosis'] => {
+  const read = readMeasured(reading, l.shielded);
+  if (!read.ok) return undefined;
+  const [best] = engine.diagnose({
+    link: specOf(l, policy),
+    reading: read.reading,
+    standingAt: 'head',
+    knowledge: { looked: [], readBack: ['head', 'tail'], redone: [] },
+    costs: DEFAULT_COSTS,
+  }).explanations;
+  return (
+    best && {
+      mistakes: best.mistakes,
+      probability: Math.round(best.probability * 1000) / 1000,
+      remedy: [best.remedy.text, best.then?.text].filter(Boolean).join(' '),
+      looked: [],
+    }
+  );
 };
-const toOtherScheme = (end: End): Spoil => (c, l) => {
-  const spec = specOf(l, policy);
-  c[end].seats = copperAsOrdered({ ...spec, ordered: 'straight', head: { ...spec.head, scheme: otherScheme(spec[end].scheme) }, tail: { ...spec.tail, scheme: otherScheme(spec[end].scheme) } })[end].seats;
-};
+const openAt =
+  (end: End, ...contacts: Contact[]): Spoil =>
+  (c) =>
+    c[end].open.push(...contacts);
+const swap =
+  (end: End, a: Contact, b: Contact): Spoil =>
+  (c) => {
+    const s = c[end].seats;
+    [s[a], s[b]] = [s[b], s[a]];
+  };
+const toOtherScheme =
+  (end: End): Spoil =>
+  (c, l) => {
+    const spec = specOf(l, policy);
+    c[end].seats = copperAsOrdered({
+      ...spec,
+      ordered: 'straight',
+      head: { ...spec.head, scheme: otherScheme(spec[end].scheme) },
+      tail: { ...spec.tail, scheme: otherScheme(spec[end].scheme) },
+    })[end].seats;
+  };
 const splitBoth: Spoil = (c) => {
   for (const end of ['head', 'tail'] as const) {
     const s = c[end].seats;
-    [s['3'], s['4'], s['5'], s['6']] = [s['3'], s['6'], s['5'], s['4']];
+    [s['4'], s['6']] = [s['6'], s['4']];
   }
 };
 const both = (l: Link, head: string, tail: string) => (seat(l, 'head', head), seat(l, 'tail', tail));
@@ -191,18 +276,39 @@ for (const l of links) {
   }
   const mended = MENDED[l.id];
   if (mended || STALE.has(l.id)) {
-    const [spoil, end, kind, contacts] = mended ?? [openAt('tail', '2'), 'tail' as End, 'missed-punch', ['2'] as Contact[]];
+    const [spoil, end, kind, contacts] = mended ?? [
+      openAt('tail', '2'),
+      'tail' as End,
+      'missed-punch',
+      ['2'] as Contact[],
+    ];
     read(l, headBy, 'wiremap', spoil, [end]);
     later(4);
     const copper = copperAsOrdered(specOf(l, policy));
     spoil(copper, l);
-    write(l, 'found', tailBy, { asExplained: true, mistakes: [{ where: end, kind, contacts, conductors: contacts.map((c) => String(copper[end].seats[c])) }] });
+    write(l, 'found', tailBy, {
+      asExplained: true,
+      mistakes: [{ where: end, kind, contacts, conductors: contacts.map((c) => copper[end].seats[c]!) }],
+    });
     later(3);
     const plug = l[end].connector === 'closed-plug';
-    write(l, 'redone', tailBy, plug ? { action: 'redo', connector: l[end].connector, minutes: 4 } : { action: 'repunch', contacts, minutes: 1.5 }, end);
+    write(
+      l,
+      'redone',
+      tailBy,
+      plug
+        ? { action: 'redo', connector: l[end].connector, minutes: 4 }
+        : { action: 'repunch', contacts, minutes: 1.5 },
+      end,
+    );
     if (STALE.has(l.id)) continue;
   }
-  read(l, headBy, PROVISIONAL.has(l.id) ? 'continuity' : pick(['wiremap', 'wiremap', 'wiremap-length']), null);
+  read(
+    l,
+    headBy,
+    PROVISIONAL.has(l.id) ? 'continuity' : pick(['wiremap', 'wiremap', 'wiremap-length']),
+    null,
+  );
 }
 later(6);
 read(link('K2-10'), 'mika', 'wiremap', splitBoth, ['head', 'tail']);

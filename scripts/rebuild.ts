@@ -6,6 +6,8 @@ const db = await openDatabase(process.env.GAUNTLET_DB || 'data/gauntlet.db');
 for (const { id } of await db.selectFrom('job').select('id').execute()) {
   const wrong = await disagreements(db, id);
   const links = await rebuildStates(db, id);
-  console.log(`${id}: ${links} links rebuilt, ${wrong.length} had differed${wrong.length ? ` (${wrong.slice(0, 10).join(', ')})` : ''}`);
+  console.log(
+    `${id}: ${links} links rebuilt, ${wrong.length} had differed${wrong.length ? ` (${wrong.slice(0, 10).join(', ')})` : ''}`,
+  );
 }
 await db.destroy();

@@ -9,7 +9,10 @@ let passed = 0;
 let failed = 0;
 const run = (name, args, env = {}) => {
   console.log(`\n== ${name}`);
-  return spawnSync('npx', ['--no-install', ...args], { stdio: 'inherit', env: { ...process.env, ...env } }).status === 0;
+  return (
+    spawnSync('npx', ['--no-install', ...args], { stdio: 'inherit', env: { ...process.env, ...env } })
+      .status === 0
+  );
 };
 const single = (name, args) => (run(name, args) ? passed++ : failed++);
 /** Counts what a runner reported; a runner that ended without a report counts as one failure. */
@@ -27,15 +30,34 @@ single('lint', ['eslint', '.']);
 single('format', ['prettier', '--check', '.', '--log-level', 'warn']);
 single('kit types', ['svelte-kit', 'sync']);
 single('core types', ['tsc', '-p', 'src/core']);
-single('types', ['svelte-check', '--tsconfig', './tsconfig.json', '--threshold', 'warning', '--output', 'human']);
-counted(run('unit', ['vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${join(dir, 'unit.json')}`]), 'unit.json', (r) => [
-  r.numPassedTests,
-  r.numFailedTests + r.numFailedTestSuites * Number(r.numFailedTests === 0),
+single('types', [
+  'svelte-check',
+  '--tsconfig',
+  './tsconfig.json',
+  '--threshold',
+  'warning',
+  '--output',
+  'human',
 ]);
-counted(run('browser', ['playwright', 'test'], { PLAYWRIGHT_JSON_OUTPUT_NAME: join(dir, 'e2e.json'), GAUNTLET_DB: join(dir, 'test.db') }), 'e2e.json', (r) => [
-  r.stats.expected + r.stats.flaky,
-  r.stats.unexpected,
-]);
+counted(
+  run('unit', [
+    'vitest',
+    'run',
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${join(dir, 'unit.json')}`,
+  ]),
+  'unit.json',
+  (r) => [r.numPassedTests, r.numFailedTests + r.numFailedTestSuites * Number(r.numFailedTests === 0)],
+);
+counted(
+  run('browser', ['playwright', 'test'], {
+    PLAYWRIGHT_JSON_OUTPUT_NAME: join(dir, 'e2e.json'),
+    GAUNTLET_DB: join(dir, 'test.db'),
+  }),
+  'e2e.json',
+  (r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected],
+);
 rmSync(dir, { recursive: true, force: true });
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed ? 1 : 0);

@@ -8,15 +8,19 @@ const fail = (sentence) => {
   console.error(sentence);
   process.exit(1);
 };
-if (!Number.isInteger(port) || port < 0 || port > 65535) fail(`PORT is "${process.env.PORT}": give a number from 1 to 65535.`);
+if (!Number.isInteger(port) || port < 0 || port > 65535)
+  fail(`PORT is "${process.env.PORT}": give a number from 1 to 65535.`);
 
 process.env.BODY_SIZE_LIMIT ||= 'Infinity';
 process.env.ORIGIN ||= `http://${host}:${port}`;
-const { handler } = await import('../build/handler.js').catch((error) => fail(`The program is not built (${error.message}): run npm run build first.`));
+const { handler } = await import('../build/handler.js').catch((error) =>
+  fail(`The program is not built (${error.message}): run npm run build first.`),
+);
 
 const server = createServer(handler);
 server.on('error', (error) => {
-  if (error.code === 'EADDRINUSE') fail(`Port ${port} is in use: stop what runs there, or choose another with PORT=4849 bin/demo.`);
+  if (error.code === 'EADDRINUSE')
+    fail(`Port ${port} is in use: stop what runs there, or choose another with PORT=4849 bin/demo.`);
   fail(`Cannot listen on ${host}:${port}: ${error.message}.`);
 });
 server.listen(port, host, async () => {
@@ -27,10 +31,15 @@ server.listen(port, host, async () => {
     const { jobs } = await (await fetch(`${address}/api/jobs`)).json();
     if (jobs.length === 0) {
       const body = await readFile(new URL('../demo/skerry-point.json', import.meta.url));
-      const answer = await fetch(`${address}/api/jobs/import`, { method: 'POST', headers: { 'content-type': 'application/json' }, body });
+      const answer = await fetch(`${address}/api/jobs/import`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body,
+      });
       if (!answer.ok) fail(`The demo job could not be loaded: ${(await answer.json()).error.message}`);
     }
   }
   console.log(`Gauntlet is at ${address}`);
 });
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.close(() => process.exit(0)) && server.closeAllConnections());
+for (const signal of ['SIGINT', 'SIGTERM'])
+  process.on(signal, () => server.close(() => process.exit(0)) && server.closeAllConnections());

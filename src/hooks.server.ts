@@ -5,7 +5,8 @@ export const handle: Handle = async ({ event, resolve }) => {
   try {
     return await resolve(event);
   } catch (error) {
-    if (error instanceof DatabaseUnusable) return json({ error: { message: error.message, issues: [] } }, { status: 503 });
+    if (error instanceof DatabaseUnusable)
+      return json({ error: { message: error.message, issues: [] } }, { status: 503 });
     throw error;
   }
 };
@@ -14,5 +15,12 @@ export const handle: Handle = async ({ event, resolve }) => {
 export const handleError: HandleServerError = ({ error, status, message }) => {
   if (error instanceof DatabaseUnusable) return { message: error.message };
   if (status >= 500) console.error(error);
-  return { message: status === 404 ? 'There is nothing at this address: go back to the rack.' : status >= 500 ? 'The server could not do that. What you entered is kept on this device: try again.' : message };
+  return {
+    message:
+      status === 404
+        ? 'There is nothing at this address: go back to the rack.'
+        : status >= 500
+          ? 'The server could not do that. What you entered is kept on this device: try again.'
+          : message,
+  };
 };

@@ -8,11 +8,17 @@
     const file = files?.[0];
     if (!file) return;
     problem = '';
-    const response = await fetch('/api/jobs/import', { method: 'POST', headers: { 'content-type': 'application/json' }, body: await file.text() }).catch(() => null);
+    const response = await fetch('/api/jobs/import', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: await file.text(),
+    }).catch(() => null);
     if (!response) problem = 'The server does not answer: start it and choose the file again.';
     else if (response.ok) await goto(`/${((await response.json()) as { job: string }).job}/rack`);
     else {
-      const { error } = (await response.json()) as { error: { message: string; issues: { path: string; message: string }[] } };
+      const { error } = (await response.json()) as {
+        error: { message: string; issues: { path: string; message: string }[] };
+      };
       problem = [error.message, ...error.issues.slice(0, 3).map((i) => `${i.path}: ${i.message}`)].join(' ');
     }
   }
@@ -22,7 +28,7 @@
 <main class="mx-auto max-w-xl p-6">
   <h1 class="text-3xl font-bold">Gauntlet</h1>
   {#if data.jobs.length}
-    <p class="text-faint mt-1">Choose a job.</p>
+    <p class="mt-1 text-faint">Choose a job.</p>
     <ul class="mt-6 grid gap-2">
       {#each data.jobs as job, i (job.id)}
         <li><a class={['act', i === 0 && 'act-now']} href="/{job.id}/rack">{job.name}</a></li>
@@ -31,9 +37,14 @@
   {:else}
     <p class="mt-2 text-lg">There is no job here yet. Bring one in from its file.</p>
   {/if}
-  <label class="act mt-6">
+  <label class="mt-6 act">
     Bring a job in from a gauntlet/job@1 file
-    <input type="file" accept="application/json,.json" class="sr-only" onchange={(e) => take(e.currentTarget.files)} />
+    <input
+      type="file"
+      accept="application/json,.json"
+      class="sr-only"
+      onchange={(e) => take(e.currentTarget.files)}
+    />
   </label>
-  {#if problem}<p class="border-wrong text-wrong mt-4 border-l-4 pl-3" role="alert">{problem}</p>{/if}
+  {#if problem}<p class="mt-4 border-l-4 border-wrong pl-3 text-wrong" role="alert">{problem}</p>{/if}
 </main>

@@ -5,10 +5,20 @@ import type { JobFile } from '../../src/core/formats/job';
 
 /** The demo job as a file under another name, its entries with ids of their own. */
 export function demoCopy(id: string): JobFile {
-  const file = JSON.parse(readFileSync(new URL('../../demo/skerry-point.json', import.meta.url), 'utf8')) as JobFile;
+  const file = JSON.parse(
+    readFileSync(new URL('../../demo/skerry-point.json', import.meta.url), 'utf8'),
+  ) as JobFile;
   const fresh = new Map(file.entries.map((e) => [e.id, randomUUID()]));
   file.job.id = id;
-  file.entries = file.entries.map((e) => ({ ...e, id: fresh.get(e.id)!, job: id, ...(e.kind === 'void' ? { data: { ...e.data, entry: fresh.get(e.data.entry)! } } : {}) }) as typeof e);
+  file.entries = file.entries.map(
+    (e) =>
+      ({
+        ...e,
+        id: fresh.get(e.id)!,
+        job: id,
+        ...(e.kind === 'void' ? { data: { ...e.data, entry: fresh.get(e.data.entry)! } } : {}),
+      }) as typeof e,
+  );
   return file;
 }
 

@@ -1,6 +1,14 @@
 import {
-  colourOf, CONDUCTORS, CONTACT_PAIRS, contactPairOf, contactsOf, contactsOfPair,
-  type Conductor, type Contact, type ContactPair, type End,
+  colourOf,
+  CONDUCTORS,
+  CONTACT_PAIRS,
+  contactPairOf,
+  contactsOf,
+  contactsOfPair,
+  type Conductor,
+  type Contact,
+  type ContactPair,
+  type End,
 } from '../wiring/conductors';
 import type { Joins } from '../reading/reading';
 import type { Walk } from '../reading/walk';
@@ -13,7 +21,8 @@ export interface Sensed {
   joins: Joins;
 }
 
-type Node = `H${Contact}` | `T${Contact}` | `${Conductor}@${'head-stub' | 'span' | 'past-break' | 'tail-stub'}`;
+type Node =
+  `H${Contact}` | `T${Contact}` | `${Conductor}@${'head-stub' | 'span' | 'past-break' | 'tail-stub'}`;
 
 class Net {
   private readonly parent = new Map<Node, Node>();

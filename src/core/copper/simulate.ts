@@ -19,16 +19,29 @@ export function simulateReading(link: LinkSpec, copper: Copper, evidence: Eviden
 /** Distances from the head to opens and shorts that lie at an end; one in the span has no place in this model. */
 function endDistances(link: LinkSpec, copper: Copper): Distance[] {
   const out: Distance[] = [];
-  const broken = (conductor: string, zone: string) => copper.cable.breaks.some((b) => b.conductor === conductor && b.zone === zone);
+  const broken = (conductor: string, zone: string) =>
+    copper.cable.breaks.some((b) => b.conductor === conductor && b.zone === zone);
   const joined = (bridges: readonly (readonly string[])[], x: string) => bridges.some((b) => b.includes(x));
   for (const contact of contactsOf(link.shielded)) {
     const at = (metres: number) => out.push({ contact, from: 'head', metres });
     const conductor = copper.head.seats[contact];
-    if (!conductor || copper.head.open.includes(contact) || joined(copper.head.bridges, contact) || broken(conductor, 'head')) at(0);
+    if (
+      !conductor ||
+      copper.head.open.includes(contact) ||
+      joined(copper.head.bridges, contact) ||
+      broken(conductor, 'head')
+    )
+      at(0);
     else if (joined(copper.cable.bridges, conductor) || broken(conductor, 'span')) continue;
     else {
       const far = contactsOf(link.shielded).find((c) => copper.tail.seats[c] === conductor);
-      if (!far || copper.tail.open.includes(far) || joined(copper.tail.bridges, far) || broken(conductor, 'tail')) at(link.lengthMetres!);
+      if (
+        !far ||
+        copper.tail.open.includes(far) ||
+        joined(copper.tail.bridges, far) ||
+        broken(conductor, 'tail')
+      )
+        at(link.lengthMetres!);
     }
   }
   return out;

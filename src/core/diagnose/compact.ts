@@ -1,4 +1,12 @@
-import { CONDUCTORS, CONTACTS, CONTACT_PAIRS, contactsOfPair, type Contact, type NumberedContact, type PairConductor } from '../wiring/conductors';
+import {
+  CONDUCTORS,
+  CONTACTS,
+  CONTACT_PAIRS,
+  contactsOfPair,
+  type Contact,
+  type NumberedContact,
+  type PairConductor,
+} from '../wiring/conductors';
 import { SCHEME_ORDER, type Scheme, type Seats } from '../wiring/schemes';
 import type { CableCopper, EndCopper, Zone } from '../copper/copper';
 
@@ -99,7 +107,8 @@ export function splitMask(h: CompactEnd, walk: Uint8Array): number {
   let mask = 0;
   for (let p = 0; p < 4; p++) {
     const [a, b] = PAIRS[p]!;
-    const x = walk[a]!, y = walk[b]!;
+    const x = walk[a]!,
+      y = walk[b]!;
     if (!x || !y || x === y || x & (x - 1) || y & (y - 1)) continue;
     if (PAIR_OF[31 - Math.clz32(x)] !== PAIR_OF[31 - Math.clz32(y)]) continue;
     const [k, m] = [h.seats[a]!, h.seats[b]!];
@@ -133,7 +142,11 @@ export function wideEnd(end: CompactEnd, shielded: boolean): EndCopper {
     if (k !== NONE) seats[CONTACTS[i]!] = CONDUCTORS[k]!;
   });
   if (shielded) seats.S = 'DRAIN';
-  return { seats, open: contactsIn(end.open), bridges: end.bridges.map(([a, b]) => [CONTACTS[a]!, CONTACTS[b]!]) };
+  return {
+    seats,
+    open: contactsIn(end.open),
+    bridges: end.bridges.map(([a, b]) => [CONTACTS[a]!, CONTACTS[b]!]),
+  };
 }
 
 /** An end's eight numbered contacts in few bytes. */

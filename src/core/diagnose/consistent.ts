@@ -14,8 +14,10 @@ export function checkConsistent(reading: Reading): void {
     const seen = new Set<Contact>();
     for (const group of groups)
       for (const c of group) {
-        if (!contacts.includes(c)) throw new Contradiction(path, `S is joined, but this link is not shielded.`);
-        if (seen.has(c)) throw new Contradiction(path, `Contact ${c} stands in two groups: put joined contacts into one.`);
+        if (!contacts.includes(c))
+          throw new Contradiction(path, `S is joined, but this link is not shielded.`);
+        if (seen.has(c))
+          throw new Contradiction(path, `Contact ${c} stands in two groups: put joined contacts into one.`);
         seen.add(c);
       }
     const groupOf = (c: Contact) => groups.find((g) => g.includes(c)) ?? [c];
@@ -24,9 +26,16 @@ export function checkConsistent(reading: Reading): void {
       for (const d of contacts) {
         if (c >= d) continue;
         const joined = groupOf(c).includes(d);
-        if (joined && answers(c) !== answers(d)) throw new Contradiction(path, `Contacts ${c} and ${d} are joined but are not answered alike: read both again.`);
+        if (joined && answers(c) !== answers(d))
+          throw new Contradiction(
+            path,
+            `Contacts ${c} and ${d} are joined but are not answered alike: read both again.`,
+          );
         if (!joined && answers(c) !== '' && answers(c) === answers(d))
-          throw new Contradiction(path, `Contacts ${c} and ${d} share an answer, so they are joined, but they are not listed: read both again.`);
+          throw new Contradiction(
+            path,
+            `Contacts ${c} and ${d} share an answer, so they are joined, but they are not listed: read both again.`,
+          );
       }
   }
   for (const pair of reading.splits ?? []) {
@@ -34,7 +43,10 @@ export function checkConsistent(reading: Reading): void {
     const [x, y] = [reading.walk[Number(a) - 1]!, reading.walk[Number(b) - 1]!];
     const target = x.length === 1 && y.length === 1 && x[0] !== y[0] ? contactPairOf(x[0]!) : null;
     if (target === null || target !== contactPairOf(y[0]!))
-      throw new Contradiction('reading.splits', `Contacts ${a} and ${b} are not answered as one pair, so they cannot be a split pair: call it a crossing.`);
+      throw new Contradiction(
+        'reading.splits',
+        `Contacts ${a} and ${b} are not answered as one pair, so they cannot be a split pair: call it a crossing.`,
+      );
   }
 }
 
@@ -42,16 +54,28 @@ export function checkConsistent(reading: Reading): void {
 export function checkLooks(looks: readonly Look[], shielded: boolean): void {
   looks.forEach((a, i) => {
     const path = `knowledge.looked.${i}`;
-    if (a.contact === 'S' && !shielded) throw new Contradiction(path, 'S was looked at, but this link is not shielded.');
-    if ((a.contact === 'S') !== (a.conductor === 'DRAIN')) throw new Contradiction(path, `${a.conductor} cannot lie at contact ${a.contact}: look again.`);
+    if (a.contact === 'S' && !shielded)
+      throw new Contradiction(path, 'S was looked at, but this link is not shielded.');
+    if ((a.contact === 'S') !== (a.conductor === 'DRAIN'))
+      throw new Contradiction(path, `${a.conductor} cannot lie at contact ${a.contact}: look again.`);
     looks.slice(0, i).forEach((b) => {
       if (a.end !== b.end) return;
-      if (a.contact === b.contact && (a.conductor !== b.conductor || differ(a.open, b.open) || differ(a.bridged, b.bridged)))
-        throw new Contradiction(path, `Two looks at contact ${a.contact} of the ${a.end} disagree: keep the right one.`);
+      if (
+        a.contact === b.contact &&
+        (a.conductor !== b.conductor || differ(a.open, b.open) || differ(a.bridged, b.bridged))
+      )
+        throw new Contradiction(
+          path,
+          `Two looks at contact ${a.contact} of the ${a.end} disagree: keep the right one.`,
+        );
       if (a.contact !== b.contact && a.conductor === b.conductor)
-        throw new Contradiction(path, `${a.conductor} cannot lie at two contacts of the ${a.end}: look again.`);
+        throw new Contradiction(
+          path,
+          `${a.conductor} cannot lie at two contacts of the ${a.end}: look again.`,
+        );
     });
   });
 }
 
-const differ = (a: boolean | undefined, b: boolean | undefined) => a !== undefined && b !== undefined && a !== b;
+const differ = (a: boolean | undefined, b: boolean | undefined) =>
+  a !== undefined && b !== undefined && a !== b;

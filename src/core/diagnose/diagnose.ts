@@ -1,16 +1,49 @@
 import type { Copper } from '../copper/copper';
 import { judge } from '../reading/verdict';
 import { expectedWalk } from '../reading/walk';
-import { CONDUCTORS, CONTACTS, otherEnd, type Conductor, type Contact, type End, type NumberedContact } from '../wiring/conductors';
+import {
+  CONDUCTORS,
+  CONTACTS,
+  otherEnd,
+  type Conductor,
+  type Contact,
+  type End,
+  type NumberedContact,
+} from '../wiring/conductors';
 import { conductorAt, schemesFor } from '../wiring/schemes';
-import { NONE, narrowEnd, rightEnd, SOUND_CABLE, wideCable, wideEnd, type CompactCable, type CompactEnd } from './compact';
+import {
+  NONE,
+  narrowEnd,
+  rightEnd,
+  SOUND_CABLE,
+  wideCable,
+  wideEnd,
+  type CompactCable,
+  type CompactEnd,
+} from './compact';
 import { checkConsistent, checkLooks } from './consistent';
 import { copperAgrees, fewestMoves, reproduces } from './other';
-import { mendsOf, Planner, type Hypothesis, type PlanContext, type PlannedAction, type PlanLimits } from './plan';
+import {
+  mendsOf,
+  Planner,
+  type Hypothesis,
+  type PlanContext,
+  type PlannedAction,
+  type PlanLimits,
+} from './plan';
 import { numberedMasks, posterior, shieldIsWell, type Candidate, type IndexWeights } from './posterior';
 import type { PlaceState } from './place-states';
 import type { ReadingIndex } from './reading-index';
-import { Contradiction, type DiagnoseInput, type Diagnosis, type Explanation, type LookAnswer, type Mistake, type NextAction, type Remedy } from './types';
+import {
+  Contradiction,
+  type DiagnoseInput,
+  type Diagnosis,
+  type Explanation,
+  type LookAnswer,
+  type Mistake,
+  type NextAction,
+  type Remedy,
+} from './types';
 import { lookQuestion, remedyText } from './words';
 
 /** At most this many explanations are given back. */
@@ -30,7 +63,11 @@ export interface IndexSource {
 }
 
 /** What a reading means, why, and the next thing to do. Throws `Contradiction` where no copper fits what is said. */
-export function diagnose(input: DiagnoseInput, source: () => IndexSource, limits?: PlanLimits): Omit<Diagnosis, 'engine'> & { candidates: number } {
+export function diagnose(
+  input: DiagnoseInput,
+  source: () => IndexSource,
+  limits?: PlanLimits,
+): Omit<Diagnosis, 'engine'> & { candidates: number } {
   const { link, reading } = input;
   checkConsistent(reading);
   checkLooks(input.knowledge.looked, link.shielded);
@@ -47,8 +84,16 @@ export function diagnose(input: DiagnoseInput, source: () => IndexSource, limits
 const NOTHING: NextAction = { action: 'none', minutes: 0, expectedMinutes: 0 };
 
 function impossible(input: DiagnoseInput): Contradiction {
-  if (input.knowledge.looked.length) return new Contradiction('knowledge.looked', 'What was looked at cannot go with this reading: look again, or read again.');
-  if (input.reading.splits?.length) return new Contradiction('reading.splits', 'No copper shows these splits alone, since a split always takes two pairs: read the splits again.');
+  if (input.knowledge.looked.length)
+    return new Contradiction(
+      'knowledge.looked',
+      'What was looked at cannot go with this reading: look again, or read again.',
+    );
+  if (input.reading.splits?.length)
+    return new Contradiction(
+      'reading.splits',
+      'No copper shows these splits alone, since a split always takes two pairs: read the splits again.',
+    );
   return new Contradiction('reading', 'No copper gives this reading: read again.');
 }
 
@@ -57,10 +102,18 @@ function waysOf(input: DiagnoseInput, index: ReadingIndex, weights: IndexWeights
   const { link, reading, knowledge } = input;
   const near = input.standingAt;
   if (shieldIsWell(reading.walk)) {
-    const shieldJoined = [...(reading.joins?.head ?? []), ...(reading.joins?.tail ?? [])].some((g) => g.includes('S'));
-    const shieldLookWrong = knowledge.looked.some((l) => l.contact === 'S' && (l.open === true || l.bridged === true));
+    const shieldJoined = [...(reading.joins?.head ?? []), ...(reading.joins?.tail ?? [])].some((g) =>
+      g.includes('S'),
+    );
+    const shieldLookWrong = knowledge.looked.some(
+      (l) => l.contact === 'S' && (l.open === true || l.bridged === true),
+    );
     const found = shieldJoined || shieldLookWrong ? [] : posterior(index, weights, input);
-    if (found.length) return inOrder(found.slice(0, MOST_WAYS).map((c) => wayOf(c, link.shielded)), near);
+    if (found.length)
+      return inOrder(
+        found.slice(0, MOST_WAYS).map((c) => wayOf(c, link.shielded)),
+        near,
+      );
   } else {
     const found = withShieldFault(input, index, weights);
     if (found.length) return inOrder(found, near);
@@ -82,23 +135,50 @@ function withShieldFault(input: DiagnoseInput, index: ReadingIndex, weights: Ind
     },
   };
   const base = posterior(index, weights, bare).slice(0, 40);
-  const partners = [...new Set(reading.walk[8]!.filter((c) => c !== 'S').concat(CONTACTS.filter((_, i) => reading.walk[i]!.includes('S'))))];
+  const partners = [
+    ...new Set(
+      reading.walk[8]!.filter((c) => c !== 'S').concat(
+        CONTACTS.filter((_, i) => reading.walk[i]!.includes('S')),
+      ),
+    ),
+  ];
   const spoil: { weight: number; change: (c: Copper) => void; mistake: Mistake }[] = [];
-  const other = (where: Mistake['where'], contacts: Contact[], conductors: Conductor[]): Mistake => ({ where, kind: 'other', contacts, conductors });
+  const other = (where: Mistake['where'], contacts: Contact[], conductors: Conductor[]): Mistake => ({
+    where,
+    kind: 'other',
+    contacts,
+    conductors,
+  });
   if (reading.walk[8]!.length === 0) {
     for (const end of ['head', 'tail'] as const)
-      spoil.push({ weight: 0.45, change: (c) => c[end].open.push('S'), mistake: other(end, ['S'], ['DRAIN']) });
-    spoil.push({ weight: 0.1, change: (c) => c.cable.breaks.push({ conductor: 'DRAIN', zone: 'span' }), mistake: other('cable', [], ['DRAIN']) });
+      spoil.push({
+        weight: 0.45,
+        change: (c) => c[end].open.push('S'),
+        mistake: other(end, ['S'], ['DRAIN']),
+      });
+    spoil.push({
+      weight: 0.1,
+      change: (c) => c.cable.breaks.push({ conductor: 'DRAIN', zone: 'span' }),
+      mistake: other('cable', [], ['DRAIN']),
+    });
   }
   for (const contact of partners)
     for (const end of ['head', 'tail'] as const)
-      spoil.push({ weight: 0.5, change: (c) => c[end].bridges.push([contact, 'S']), mistake: other(end, [contact, 'S'], ['DRAIN']) });
+      spoil.push({
+        weight: 0.5,
+        change: (c) => c[end].bridges.push([contact, 'S']),
+        mistake: other(end, [contact, 'S'], ['DRAIN']),
+      });
   const ways: Way[] = [];
   for (const candidate of base)
     for (const s of spoil) {
       const way = wayOf(candidate, true);
       s.change(way.copper);
-      if (!reproduces(way.copper, reading, link.shielded) || !knowledge.looked.every((l) => copperAgrees(way.copper, l))) continue;
+      if (
+        !reproduces(way.copper, reading, link.shielded) ||
+        !knowledge.looked.every((l) => copperAgrees(way.copper, l))
+      )
+        continue;
       ways.push({ ...way, probability: way.probability * s.weight, mistakes: [...way.mistakes, s.mistake] });
     }
   return normalised(ways);
@@ -117,13 +197,31 @@ function otherWays(input: DiagnoseInput): Way[] {
       const mistakes: Mistake[] = [];
       for (const end of ['head', 'tail'] as const) {
         const contacts = (Object.keys(copper[end].seats) as Contact[]).filter(
-          (c) => copper[end].seats[c] !== conductorAt(schemes[end], c) || copper[end].open.includes(c) || copper[end].bridges.some((b) => b.includes(c)),
+          (c) =>
+            copper[end].seats[c] !== conductorAt(schemes[end], c) ||
+            copper[end].open.includes(c) ||
+            copper[end].bridges.some((b) => b.includes(c)),
         );
-        if (contacts.length) mistakes.push({ where: end, kind: 'other', contacts, conductors: contacts.map((c) => copper[end].seats[c]!) });
+        if (contacts.length)
+          mistakes.push({
+            where: end,
+            kind: 'other',
+            contacts,
+            conductors: contacts.map((c) => copper[end].seats[c]!),
+          });
       }
-      const inCable = [...new Set([...copper.cable.breaks.map((b) => b.conductor), ...copper.cable.bridges.flat()])];
+      const inCable = [
+        ...new Set([...copper.cable.breaks.map((b) => b.conductor), ...copper.cable.bridges.flat()]),
+      ];
       if (inCable.length) mistakes.push({ where: 'cable', kind: 'other', contacts: [], conductors: inCable });
-      return { head: narrowEnd(copper.head), tail: narrowEnd(copper.tail), cable: narrowCable(copper), probability: 0.25 ** mistakes.length, copper, mistakes };
+      return {
+        head: narrowEnd(copper.head),
+        tail: narrowEnd(copper.tail),
+        cable: narrowCable(copper),
+        probability: 0.25 ** mistakes.length,
+        copper,
+        mistakes,
+      };
     }),
   );
 }
@@ -132,14 +230,19 @@ function narrowCable(copper: Copper): CompactCable {
   const eight = (c: Conductor) => CONDUCTORS.indexOf(c as (typeof CONDUCTORS)[number]);
   const cable: CompactCable = { ...SOUND_CABLE, bridges: [] };
   for (const b of copper.cable.breaks) if (b.conductor !== 'DRAIN') cable[b.zone] |= 1 << eight(b.conductor);
-  for (const [a, b] of copper.cable.bridges) if (a !== 'DRAIN' && b !== 'DRAIN') cable.bridges.push([eight(a), eight(b)]);
+  for (const [a, b] of copper.cable.bridges)
+    if (a !== 'DRAIN' && b !== 'DRAIN') cable.bridges.push([eight(a), eight(b)]);
   return cable;
 }
 
 /** Most likely first; equals by how near their work is, so that mirror images stay mirror images. */
 function inOrder(ways: Way[], near: End): Way[] {
   const far = otherEnd(near);
-  const keyed = ways.map((w) => ({ w, reach: w.mistakes.reduce((n, m) => n + (m.where === near ? 0 : m.where === 'cable' ? 1 : 2), 0), key: '' }));
+  const keyed = ways.map((w) => ({
+    w,
+    reach: w.mistakes.reduce((n, m) => n + (m.where === near ? 0 : m.where === 'cable' ? 1 : 2), 0),
+    key: '',
+  }));
   const key = (x: (typeof keyed)[number]) => (x.key ||= JSON.stringify([x.w.copper[near], x.w.copper[far]]));
   return keyed
     .sort((a, b) => {
@@ -151,11 +254,23 @@ function inOrder(ways: Way[], near: End): Way[] {
 }
 
 function wayOf(c: Candidate, shielded: boolean): Way {
-  const copper: Copper = { head: wideEnd(c.head.state, shielded), tail: wideEnd(c.tail.state, shielded), cable: wideCable(c.cable.state) };
+  const copper: Copper = {
+    head: wideEnd(c.head.state, shielded),
+    tail: wideEnd(c.tail.state, shielded),
+    cable: wideCable(c.cable.state),
+  };
   return {
-    head: c.head.state, tail: c.tail.state, cable: c.cable.state, probability: c.probability, copper,
+    head: c.head.state,
+    tail: c.tail.state,
+    cable: c.cable.state,
+    probability: c.probability,
+    copper,
     get mistakes() {
-      const mistakes = [...endMistakesOf('head', c.head), ...endMistakesOf('tail', c.tail), ...cableMistakesOf(c.cable)];
+      const mistakes = [
+        ...endMistakesOf('head', c.head),
+        ...endMistakesOf('tail', c.tail),
+        ...cableMistakesOf(c.cable),
+      ];
       Object.defineProperty(this, 'mistakes', { value: mistakes, enumerable: true });
       return mistakes;
     },
@@ -170,8 +285,18 @@ function endMistakesOf(where: End, state: PlaceState<CompactEnd>): Mistake[] {
   for (const m of state.mistakes) {
     const after = m.apply(before);
     const joined = (e: CompactEnd, i: number) => e.bridges.filter((b) => b.includes(i)).length;
-    const changed = CONTACTS.filter((_, i) => after.seats[i] !== before.seats[i] || ((after.open ^ before.open) >> i) & 1 || joined(after, i) !== joined(before, i));
-    changes.push({ where, kind: m.kind, contacts: [...changed], conductors: changed.map((c) => CONDUCTORS[after.seats[CONTACTS.indexOf(c)]!]!) });
+    const changed = CONTACTS.filter(
+      (_, i) =>
+        after.seats[i] !== before.seats[i] ||
+        ((after.open ^ before.open) >> i) & 1 ||
+        joined(after, i) !== joined(before, i),
+    );
+    changes.push({
+      where,
+      kind: m.kind,
+      contacts: [...changed],
+      conductors: changed.map((c) => CONDUCTORS[after.seats[CONTACTS.indexOf(c)]!]!),
+    });
     before = after;
   }
   return changes;
@@ -184,7 +309,12 @@ function cableMistakesOf(state: PlaceState<CompactCable>): Mistake[] {
     const broken = (after.head ^ before.head) | (after.span ^ before.span) | (after.tail ^ before.tail);
     const joined = after.bridges.filter((b) => !before.bridges.some((x) => x.join() === b.join())).flat();
     before = after;
-    return { where: 'cable' as const, kind: m.kind, contacts: [], conductors: CONDUCTORS.filter((_, i) => (broken >> i) & 1 || joined.includes(i)) };
+    return {
+      where: 'cable' as const,
+      kind: m.kind,
+      contacts: [],
+      conductors: CONDUCTORS.filter((_, i) => (broken >> i) & 1 || joined.includes(i)),
+    };
   });
 }
 
@@ -207,7 +337,11 @@ function explain(way: Way, context: PlanContext, input: DiagnoseInput): Explanat
     head: way.copper.head,
     tail: way.copper.tail,
     cable: way.copper.cable,
-    remedy: remedy ?? { action: 'none', contacts: [], text: remedyText('none', undefined, [], undefined, undefined, false) },
+    remedy: remedy ?? {
+      action: 'none',
+      contacts: [],
+      text: remedyText('none', undefined, [], undefined, undefined, false),
+    },
     ...(then ? { then } : {}),
   };
 }
@@ -216,38 +350,80 @@ function remediesOf(way: Way, context: PlanContext, input: DiagnoseInput): Remed
   const schemes = schemesFor(input.link);
   const drainBroken = way.copper.cable.breaks.some((b) => b.conductor === 'DRAIN');
   const mends = drainBroken ? null : mendsOf(context, way, input.standingAt);
-  if (mends === null) return [{ action: 're-pull', contacts: [], text: remedyText('re-pull', undefined, [], undefined, undefined, false) }];
+  if (mends === null)
+    return [
+      {
+        action: 're-pull',
+        contacts: [],
+        text: remedyText('re-pull', undefined, [], undefined, undefined, false),
+      },
+    ];
   const remedy = (m: PlannedAction): Remedy => {
     if (m.action === 're-pull' || m.action === 'look') throw new Error(`no remedy: ${m.action}`);
     const contacts = m.action === 'repunch' ? m.contacts.map((i) => CONTACTS[i]!) : [];
     const misplaced = contacts.some((c) => way.copper[m.end].seats[c] !== conductorAt(schemes[m.end], c));
-    return { action: m.action, end: m.end, contacts, text: remedyText(m.action, m.end, contacts, context.connector[m.end], schemes[m.end], misplaced) };
+    return {
+      action: m.action,
+      end: m.end,
+      contacts,
+      text: remedyText(m.action, m.end, contacts, context.connector[m.end], schemes[m.end], misplaced),
+    };
   };
   const out = mends.map(remedy);
   for (const end of [input.standingAt, otherEnd(input.standingAt)]) {
-    const onShield = way.copper[end].open.includes('S') || way.copper[end].bridges.some((b) => b.includes('S'));
+    const onShield =
+      way.copper[end].open.includes('S') || way.copper[end].bridges.some((b) => b.includes('S'));
     if (onShield && !out.some((r) => r.end === end && r.action === 'redo'))
-      out.push({ action: 'redo', end, contacts: ['S'], text: `At the ${end}, open the connector, clear the foil and seat the drain on the shield.` });
+      out.push({
+        action: 'redo',
+        end,
+        contacts: ['S'],
+        text: `At the ${end}, open the connector, clear the foil and seat the drain on the shield.`,
+      });
   }
   return out.sort((a, b) => Number(a.end !== input.standingAt) - Number(b.end !== input.standingAt));
 }
 
-function nextAction(input: DiagnoseInput, context: PlanContext, ways: readonly Way[], limits?: PlanLimits): NextAction {
+function nextAction(
+  input: DiagnoseInput,
+  context: PlanContext,
+  ways: readonly Way[],
+  limits?: PlanLimits,
+): NextAction {
   const plan = new Planner(context, ways, limits).plan(input.standingAt);
   if (plan === null) return shieldAction(input, context, ways);
   const { next, minutes, expectedMinutes } = plan;
   const times = { minutes: round(minutes), expectedMinutes: round(expectedMinutes) };
   const schemes = schemesFor(input.link);
-  if (next.action === 're-pull') return { action: 're-pull', ...times, question: remedyText('re-pull', undefined, [], undefined, undefined, false) };
+  if (next.action === 're-pull')
+    return {
+      action: 're-pull',
+      ...times,
+      question: remedyText('re-pull', undefined, [], undefined, undefined, false),
+    };
   if (next.action === 'look') {
     const contact = CONTACTS[next.contact]!;
     const answers = answersOf(ways, next.end, next.contact);
-    return { action: 'look', end: next.end, contact, question: lookQuestion(next.end, contact, answers), answers, ...times };
+    return {
+      action: 'look',
+      end: next.end,
+      contact,
+      question: lookQuestion(next.end, contact, answers),
+      answers,
+      ...times,
+    };
   }
   const contacts: NumberedContact[] = next.action === 'repunch' ? next.contacts.map((i) => CONTACTS[i]!) : [];
   const misplaced = ways[0]!.copper[next.end].seats;
   const moves = contacts.some((c) => misplaced[c] !== conductorAt(schemes[next.end], c));
-  const question = remedyText(next.action, next.end, contacts, context.connector[next.end], schemes[next.end], moves);
+  const question = remedyText(
+    next.action,
+    next.end,
+    contacts,
+    context.connector[next.end],
+    schemes[next.end],
+    moves,
+  );
   return { action: next.action, end: next.end, ...(contacts.length ? { contacts } : {}), question, ...times };
 }
 
@@ -256,13 +432,27 @@ function shieldAction(input: DiagnoseInput, context: PlanContext, ways: readonly
   const explanation = explain(ways[0]!, context, input);
   const { remedy } = explanation;
   const { costs } = context;
-  if (remedy.action === 're-pull' || !remedy.end) return { action: 're-pull', minutes: costs.repull, expectedMinutes: costs.repull + costs.prove, question: remedy.text };
+  if (remedy.action === 're-pull' || !remedy.end)
+    return {
+      action: 're-pull',
+      minutes: costs.repull,
+      expectedMinutes: costs.repull + costs.prove,
+      question: remedy.text,
+    };
   const walk = remedy.end === input.standingAt ? 0 : costs.walk;
   const redo = (end: End) => (context.connector[end] === 'plug' ? costs.redoPlug : costs.redoJack);
   const minutes = walk + redo(remedy.end);
-  const here = ways.filter((w) => w.mistakes.some((m) => m.where === remedy.end)).reduce((s, w) => s + w.probability, 0);
+  const here = ways
+    .filter((w) => w.mistakes.some((m) => m.where === remedy.end))
+    .reduce((s, w) => s + w.probability, 0);
   const rest = (1 - here) * (costs.walk + redo(otherEnd(remedy.end)) + costs.prove);
-  return { action: 'redo', end: remedy.end, question: remedy.text, minutes, expectedMinutes: round(minutes + costs.prove + rest) };
+  return {
+    action: 'redo',
+    end: remedy.end,
+    question: remedy.text,
+    minutes,
+    expectedMinutes: round(minutes + costs.prove + rest),
+  };
 }
 
 function answersOf(ways: readonly Way[], end: End, contact: number): LookAnswer[] {
@@ -280,7 +470,10 @@ function answersOf(ways: readonly Way[], end: End, contact: number): LookAnswer[
     if (there) there.probability += w.probability;
     else answers.set(key, { ...answer, probability: w.probability });
   }
-  return [...answers.values()].filter((a) => a.probability > 1e-4).sort((a, b) => b.probability - a.probability).slice(0, 6);
+  return [...answers.values()]
+    .filter((a) => a.probability > 1e-4)
+    .sort((a, b) => b.probability - a.probability)
+    .slice(0, 6);
 }
 
 const round = (minutes: number) => Math.round(minutes * 100) / 100;

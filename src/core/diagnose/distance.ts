@@ -11,7 +11,13 @@ export const distanceSigma = (metres: number): number => 0.3 + 0.01 * metres;
 type Place = 'near' | 'far' | `span:${string}` | null;
 
 /** Where the first open or short lies that is seen from an end along the conductor on one of its contacts. */
-function firstFault(from: 'head' | 'tail', contact: number, head: CompactEnd, tail: CompactEnd, cable: CompactCable): Place {
+function firstFault(
+  from: 'head' | 'tail',
+  contact: number,
+  head: CompactEnd,
+  tail: CompactEnd,
+  cable: CompactCable,
+): Place {
   const [near, far] = from === 'head' ? [head, tail] : [tail, head];
   const bridged = (end: CompactEnd, c: number) => end.bridges.some(([a, b]) => a === c || b === c);
   if ((near.open >> contact) & 1 || bridged(near, contact)) return 'near';
@@ -31,7 +37,13 @@ function firstFault(from: 'head' | 'tail', contact: number, head: CompactEnd, ta
  * Logarithm of how likely the distances are for this copper. A fault at an end lies at 0 m from it; one in the
  * span lies anywhere along it, all places alike, and all distances to the same fault share its place.
  */
-export function distanceLogLikelihood(distances: readonly Distance[], lengthMetres: number, head: CompactEnd, tail: CompactEnd, cable: CompactCable): number {
+export function distanceLogLikelihood(
+  distances: readonly Distance[],
+  lengthMetres: number,
+  head: CompactEnd,
+  tail: CompactEnd,
+  cable: CompactCable,
+): number {
   let log = 0;
   const spans = new Map<string, { x: number; sigma: number }[]>();
   for (const d of distances) {
@@ -41,13 +53,18 @@ export function distanceLogLikelihood(distances: readonly Distance[], lengthMetr
     const sigma = distanceSigma(d.metres);
     if (place === 'near') log += logNormal(d.metres, 0, sigma);
     else if (place === 'far') log += logNormal(d.metres, lengthMetres, sigma);
-    else spans.set(place, [...(spans.get(place) ?? []), { x: d.from === 'head' ? d.metres : lengthMetres - d.metres, sigma }]);
+    else
+      spans.set(place, [
+        ...(spans.get(place) ?? []),
+        { x: d.from === 'head' ? d.metres : lengthMetres - d.metres, sigma },
+      ]);
   }
   for (const readings of spans.values()) log += logUniformlyPlaced(readings, lengthMetres);
   return log;
 }
 
-const logNormal = (x: number, mean: number, sigma: number) => -0.5 * ((x - mean) / sigma) ** 2 - Math.log(sigma * Math.sqrt(2 * Math.PI));
+const logNormal = (x: number, mean: number, sigma: number) =>
+  -0.5 * ((x - mean) / sigma) ** 2 - Math.log(sigma * Math.sqrt(2 * Math.PI));
 
 /** Log of the product of normal errors, averaged over a place that is uniform on 0 to `length`. */
 function logUniformlyPlaced(readings: readonly { x: number; sigma: number }[], length: number): number {
@@ -63,6 +80,10 @@ function logUniformlyPlaced(readings: readonly { x: number; sigma: number }[], l
 function normalCdf(z: number): number {
   const x = Math.abs(z) / Math.SQRT2;
   const t = 1 / (1 + 0.3275911 * x);
-  const erf = 1 - ((((1.061405429 * t - 1.453152027) * t + 1.421413741) * t - 0.284496736) * t + 0.254829592) * t * Math.exp(-x * x);
+  const erf =
+    1 -
+    ((((1.061405429 * t - 1.453152027) * t + 1.421413741) * t - 0.284496736) * t + 0.254829592) *
+      t *
+      Math.exp(-x * x);
   return z >= 0 ? (1 + erf) / 2 : (1 - erf) / 2;
 }

@@ -17,7 +17,10 @@ export interface Engine {
 }
 
 /** Makes an engine whose mistakes have these weights. `now` is a clock in milliseconds. */
-export function createEngine(weights: Weights = STARTING_WEIGHTS, now: () => number = () => Date.now()): Engine {
+export function createEngine(
+  weights: Weights = STARTING_WEIGHTS,
+  now: () => number = () => Date.now(),
+): Engine {
   const indexes = new Map<string, ReadingIndex>();
   const ends = new Map<string, PlaceWeights>();
   let cable: PlaceWeights | undefined;

@@ -3,7 +3,15 @@ import { sense } from '../copper/sense';
 import type { Reading } from '../reading/reading';
 import { turnWalk, writeWalk } from '../reading/walk';
 import {
-  colourOf, CONDUCTORS, CONTACT_PAIRS, contactPairOf, contactsOf, contactsOfPair, type Conductor, type Contact, type End,
+  colourOf,
+  CONDUCTORS,
+  CONTACT_PAIRS,
+  contactPairOf,
+  contactsOf,
+  contactsOfPair,
+  type Conductor,
+  type Contact,
+  type End,
 } from '../wiring/conductors';
 import { conductorAt, schemesFor } from '../wiring/schemes';
 import type { LinkSpec } from '../wiring/link-spec';
@@ -51,8 +59,10 @@ export function fewestMoves(link: LinkSpec, reading: Reading, looks: readonly Lo
     const price = (c: Conductor) => Number(c !== right('head', h)) + Number(c !== right('tail', t));
     const fits = (c: Conductor) =>
       !used.has(c) &&
-      (pinned('head', h) ?? c) === c && (pinned('tail', t) ?? c) === c &&
-      (pins.get(`head${c}`) ?? h) === h && (pins.get(`tail${c}`) ?? t) === t;
+      (pinned('head', h) ?? c) === c &&
+      (pinned('tail', t) ?? c) === c &&
+      (pins.get(`head${c}`) ?? h) === h &&
+      (pins.get(`tail${c}`) ?? t) === t;
     for (const c of all.filter(fits).sort((a, b) => price(a) - price(b))) {
       used.add(c);
       place(i + 1, used, cost + price(c), [...of, c]);
@@ -61,9 +71,13 @@ export function fewestMoves(link: LinkSpec, reading: Reading, looks: readonly Lo
   };
   place(0, new Set(), 0, []);
   return solutions
-    .flatMap((s) => (['head', 'tail'] as const).map((openEnd) => lay(link, groups, paths, s.of, looks, openEnd)))
+    .flatMap((s) =>
+      (['head', 'tail'] as const).map((openEnd) => lay(link, groups, paths, s.of, looks, openEnd)),
+    )
     .filter((copper, i, list) => list.findIndex((o) => JSON.stringify(o) === JSON.stringify(copper)) === i)
-    .filter((copper) => reproduces(copper, reading, link.shielded) && looks.every((l) => copperAgrees(copper, l)));
+    .filter(
+      (copper) => reproduces(copper, reading, link.shielded) && looks.every((l) => copperAgrees(copper, l)),
+    );
 }
 
 /** Whether copper gives exactly this reading, as far as it was looked at. */
@@ -73,8 +87,14 @@ export function reproduces(copper: Copper, reading: Reading, shielded: boolean):
   const sorted = (g: Contact[][]) => g.map((x) => [...x].sort()).sort((a, b) => (a[0]! < b[0]! ? -1 : 1));
   return (
     writeWalk(seen.walk) === writeWalk(reading.walk) &&
-    (reading.splits === undefined || same(seen.splits, CONTACT_PAIRS.filter((p) => reading.splits!.includes(p)))) &&
-    (reading.joins === undefined || (same(sorted(seen.joins.head), sorted(reading.joins.head)) && same(sorted(seen.joins.tail), sorted(reading.joins.tail))))
+    (reading.splits === undefined ||
+      same(
+        seen.splits,
+        CONTACT_PAIRS.filter((p) => reading.splits!.includes(p)),
+      )) &&
+    (reading.joins === undefined ||
+      (same(sorted(seen.joins.head), sorted(reading.joins.head)) &&
+        same(sorted(seen.joins.tail), sorted(reading.joins.tail))))
   );
 }
 
@@ -88,21 +108,31 @@ export function copperAgrees(copper: Copper, look: Look): boolean {
   );
 }
 
-const bridgedAt = (bridges: readonly [Contact, Contact][], c: Contact) => bridges.some(([a, b]) => a === c || b === c);
+const bridgedAt = (bridges: readonly [Contact, Contact][], c: Contact) =>
+  bridges.some(([a, b]) => a === c || b === c);
 
 /** Contacts of both ends that copper joins into one, unanswered ones included. */
 function groupsOf(reading: Reading, contacts: readonly Contact[]): Group[] {
   const groups: Group[] = [];
   contacts.forEach((h, i) => {
     const answers = reading.walk[i]!;
-    const there = groups.find((g) => g.head.length && (answers.length ? g.tail.join() === answers.join() : (reading.joins?.head ?? []).some((j) => j.includes(h) && j.includes(g.head[0]!))));
+    const there = groups.find(
+      (g) =>
+        g.head.length &&
+        (answers.length
+          ? g.tail.join() === answers.join()
+          : (reading.joins?.head ?? []).some((j) => j.includes(h) && j.includes(g.head[0]!))),
+    );
     if (there) there.head.push(h);
     else groups.push({ head: [h], tail: [...answers] });
   });
   const turned = turnWalk(reading.walk);
   contacts.forEach((t, i) => {
     if (turned[i]!.length) return;
-    const there = groups.find((g) => !g.head.length && (reading.joins?.tail ?? []).some((j) => j.includes(t) && j.includes(g.tail[0]!)));
+    const there = groups.find(
+      (g) =>
+        !g.head.length && (reading.joins?.tail ?? []).some((j) => j.includes(t) && j.includes(g.tail[0]!)),
+    );
     if (there) there.tail.push(t);
     else groups.push({ head: [], tail: [t] });
   });
@@ -128,12 +158,21 @@ function eligibleSplits(reading: Reading): { a: Contact; b: Contact; split: bool
   return CONTACT_PAIRS.flatMap((pair) => {
     const [a, b] = contactsOfPair(pair);
     const [x, y] = [reading.walk[Number(a) - 1]!, reading.walk[Number(b) - 1]!];
-    const eligible = x.length === 1 && y.length === 1 && x[0] !== y[0] && contactPairOf(x[0]!) !== null && contactPairOf(x[0]!) === contactPairOf(y[0]!);
+    const eligible =
+      x.length === 1 &&
+      y.length === 1 &&
+      x[0] !== y[0] &&
+      contactPairOf(x[0]!) !== null &&
+      contactPairOf(x[0]!) === contactPairOf(y[0]!);
     return eligible ? [{ a, b, split: reading.splits!.includes(pair) }] : [];
   });
 }
 
-function splitsHold(paths: readonly [Contact, Contact][], of: readonly Conductor[], wanted: ReturnType<typeof eligibleSplits>): boolean {
+function splitsHold(
+  paths: readonly [Contact, Contact][],
+  of: readonly Conductor[],
+  wanted: ReturnType<typeof eligibleSplits>,
+): boolean {
   const colourAt = (c: Contact) => {
     const i = paths.findIndex(([h]) => h === c);
     return i < 0 ? null : colourOf(of[i]!);
@@ -142,7 +181,14 @@ function splitsHold(paths: readonly [Contact, Contact][], of: readonly Conductor
 }
 
 /** Writes a solution out as copper: what is left over lies where it belongs if it can, and is cut off from the rest. */
-function lay(link: LinkSpec, groups: readonly Group[], paths: readonly [Contact, Contact][], of: readonly Conductor[], looks: readonly Look[], openEnd: End): Copper {
+function lay(
+  link: LinkSpec,
+  groups: readonly Group[],
+  paths: readonly [Contact, Contact][],
+  of: readonly Conductor[],
+  looks: readonly Look[],
+  openEnd: End,
+): Copper {
   const schemes = schemesFor(link);
   const contacts = contactsOf(link.shielded);
   const copper: Copper = {
@@ -156,7 +202,11 @@ function lay(link: LinkSpec, groups: readonly Group[], paths: readonly [Contact,
   });
   for (const end of ['head', 'tail'] as const) {
     const seats = copper[end].seats;
-    const left = new Set<Conductor>([...CONDUCTORS, ...(link.shielded ? (['DRAIN'] as const) : [])].filter((c) => !Object.values(seats).includes(c)));
+    const left = new Set<Conductor>(
+      [...CONDUCTORS, ...(link.shielded ? (['DRAIN'] as const) : [])].filter(
+        (c) => !Object.values(seats).includes(c),
+      ),
+    );
     const take = (c: Contact, conductor: Conductor | undefined) => {
       if (conductor === undefined || seats[c] !== undefined || !left.delete(conductor)) return;
       seats[c] = conductor;
@@ -169,7 +219,10 @@ function lay(link: LinkSpec, groups: readonly Group[], paths: readonly [Contact,
   const cut = (end: End, c: Contact) => {
     const conductor = copper[end].seats[c]!;
     const across = contacts.find((x) => copper[end === 'head' ? 'tail' : 'head'].seats[x] === conductor);
-    const options: { end: End; contact: Contact | undefined }[] = [{ end, contact: c }, { end: end === 'head' ? 'tail' : 'head', contact: across }];
+    const options: { end: End; contact: Contact | undefined }[] = [
+      { end, contact: c },
+      { end: end === 'head' ? 'tail' : 'head', contact: across },
+    ];
     if (openEnd !== end) options.reverse();
     const told = options.find((o) => o.contact && look(o.end, o.contact)?.open === true);
     const free = told ?? options.find((o) => o.contact && look(o.end, o.contact)?.open !== false);
@@ -181,7 +234,8 @@ function lay(link: LinkSpec, groups: readonly Group[], paths: readonly [Contact,
     if (look(end, c)?.open === false) cut(end, c);
     else if (!copper[end].open.includes(c)) copper[end].open.push(c);
   };
-  const chain = (end: End, list: readonly Contact[]) => list.slice(1).forEach((c, i) => copper[end].bridges.push([list[i]!, c]));
+  const chain = (end: End, list: readonly Contact[]) =>
+    list.slice(1).forEach((c, i) => copper[end].bridges.push([list[i]!, c]));
   for (const g of groups) {
     const paired = paths.filter(([h]) => g.head.includes(h));
     const spareHeads = g.head.filter((h) => !paired.some(([x]) => x === h));
@@ -195,11 +249,16 @@ function lay(link: LinkSpec, groups: readonly Group[], paths: readonly [Contact,
     spareHeads.forEach((c) => mustCut('head', c));
     spareTails.forEach((c) => mustCut('tail', c));
     if (g.head.length === 1 && g.tail.length === 1) continue;
-    const free = (end: End) => (end === 'head' ? g.head : g.tail).every((c) => look(end, c)?.bridged !== false);
+    const free = (end: End) =>
+      (end === 'head' ? g.head : g.tail).every((c) => look(end, c)?.bridged !== false);
     if (paired.length === 1) {
       chain('head', g.head);
       chain('tail', g.tail);
-    } else if (spareHeads.length || (openEnd === 'head' && free('head')) || (spareTails.length === 0 && !free('tail') && free('head'))) {
+    } else if (
+      spareHeads.length ||
+      (openEnd === 'head' && free('head')) ||
+      (spareTails.length === 0 && !free('tail') && free('head'))
+    ) {
       chain('head', g.head);
       if (spareTails.length) chain('tail', [paired[0]![1], ...spareTails]);
     } else if (spareTails.length || free('tail')) {

@@ -1,6 +1,13 @@
 import type { ConnectorClass } from '../wiring/connector';
 import type { Scheme } from '../wiring/schemes';
-import { ANY_CABLE_FAULT, ANY_MISTAKE, cableMistakes, endMistakes, STARTING_WEIGHTS, type Weights } from './catalogue';
+import {
+  ANY_CABLE_FAULT,
+  ANY_MISTAKE,
+  cableMistakes,
+  endMistakes,
+  STARTING_WEIGHTS,
+  type Weights,
+} from './catalogue';
 import { cableKey, endKey, rightEnd, SOUND_CABLE, type CompactCable, type CompactEnd } from './compact';
 
 /** How many mistakes are combined at most, over the whole link. */
@@ -45,7 +52,14 @@ interface Way<S> {
  * Goes through every sequence of up to three different mistakes. The chance of k mistakes is (1-p)p^k, and each
  * is drawn by its weight; sequences that leave the same copper add up in one state.
  */
-function enumerate<S>(right: S, ways: readonly Way<S>[], keyOf: (s: S) => string, p: number, most: number, weightOf: (w: Way<S>) => number): PlaceStates<S> & { weights: PlaceWeights } {
+function enumerate<S>(
+  right: S,
+  ways: readonly Way<S>[],
+  keyOf: (s: S) => string,
+  p: number,
+  most: number,
+  weightOf: (w: Way<S>) => number,
+): PlaceStates<S> & { weights: PlaceWeights } {
   const found = new Map<string, number>();
   const states: { state: S; order: number; used: readonly number[]; best: number }[] = [];
   const plain: number[] = [];
@@ -63,7 +77,8 @@ function enumerate<S>(right: S, ways: readonly Way<S>[], keyOf: (s: S) => string
     plain[at]! += probability;
     readBack[at]! += ifReadBack;
     const s = states[at]!;
-    if (used.length === s.order && probability > s.best * (1 + 1e-9)) Object.assign(s, { used, best: probability });
+    if (used.length === s.order && probability > s.best * (1 + 1e-9))
+      Object.assign(s, { used, best: probability });
   };
   const weights = ways.map(weightOf);
   const total = weights.reduce((a, b) => a + b, 0);
@@ -75,7 +90,13 @@ function enumerate<S>(right: S, ways: readonly Way<S>[], keyOf: (s: S) => string
       if (used.includes(i)) continue;
       const way = ways[i]!;
       const step = p * chance[i]!;
-      visit(way.apply(state), [...used, i], q * step, r * step * (way.permutes ? READ_BACK_FACTOR : 1), left - 1);
+      visit(
+        way.apply(state),
+        [...used, i],
+        q * step,
+        r * step * (way.permutes ? READ_BACK_FACTOR : 1),
+        left - 1,
+      );
     }
   };
   for (let k = 0; k <= most; k++) {
@@ -83,7 +104,12 @@ function enumerate<S>(right: S, ways: readonly Way<S>[], keyOf: (s: S) => string
     upTo.push(states.length);
   }
   return {
-    states: states.map(({ state, order, used }) => ({ state, right, order, mistakes: used.map((i) => ways[i]!) })),
+    states: states.map(({ state, order, used }) => ({
+      state,
+      right,
+      order,
+      mistakes: used.map((i) => ways[i]!),
+    })),
     upTo: [...upTo, ...Array<number>(MOST_MISTAKES - most).fill(states.length)],
     weights: { plain: Float64Array.from(plain), readBack: Float64Array.from(readBack) },
   };
@@ -91,7 +117,14 @@ function enumerate<S>(right: S, ways: readonly Way<S>[], keyOf: (s: S) => string
 
 /** The states of an end of a class that should have `scheme`, and their probabilities under `weights`. */
 export const endStates = (connector: ConnectorClass, scheme: Scheme, weights: Weights = STARTING_WEIGHTS) =>
-  enumerate<CompactEnd>(rightEnd(scheme), endMistakes(connector, scheme), endKey, ANY_MISTAKE, MOST_MISTAKES, (w) => (weights[connector][w.kind] ?? 0) * w.share);
+  enumerate<CompactEnd>(
+    rightEnd(scheme),
+    endMistakes(connector, scheme),
+    endKey,
+    ANY_MISTAKE,
+    MOST_MISTAKES,
+    (w) => (weights[connector][w.kind] ?? 0) * w.share,
+  );
 
 /** The states of a cable, and their probabilities under `weights`. */
 export const cableStates = (weights: Weights = STARTING_WEIGHTS) =>

@@ -81,7 +81,13 @@ export class Planner {
     const set = this.hypotheses.map((_, i) => i);
     const failing = set.filter((i) => !this.passes(i, 0, 0));
     if (failing.length === 0) return null;
-    const { cost, next } = this.solve({ set: failing, head: 0, tail: 0, at: standingAt, looks: this.limits.looks });
+    const { cost, next } = this.solve({
+      set: failing,
+      head: 0,
+      tail: 0,
+      at: standingAt,
+      looks: this.limits.looks,
+    });
     if (!next) return null;
     return { next, minutes: this.minutesOf(next, standingAt), expectedMinutes: cost / this.mass(failing) };
   }
@@ -90,7 +96,10 @@ export class Planner {
     const { costs } = this.context;
     if (a.action === 're-pull') return costs.repull;
     const walk = a.end === at ? 0 : costs.walk;
-    return walk + (a.action === 'look' ? costs.look : a.action === 'repunch' ? costs.repunch : this.redoCost(a.end));
+    return (
+      walk +
+      (a.action === 'look' ? costs.look : a.action === 'repunch' ? costs.repunch : this.redoCost(a.end))
+    );
   }
 
   private redoCost(end: End): number {
@@ -105,12 +114,18 @@ export class Planner {
 
   private endNow(i: number, end: End, fix: Fix): CompactEnd {
     const right = this.context.right[end];
-    return fix === REDONE ? right : fix === 0 ? this.hypotheses[i]![end] : repunched(this.hypotheses[i]![end], right, fix);
+    return fix === REDONE
+      ? right
+      : fix === 0
+        ? this.hypotheses[i]![end]
+        : repunched(this.hypotheses[i]![end], right, fix);
   }
 
   private cableNow(i: number, head: Fix, tail: Fix): CompactCable {
     const c = this.hypotheses[i]!.cable;
-    return head !== REDONE && tail !== REDONE ? c : { ...c, head: head === REDONE ? 0 : c.head, tail: tail === REDONE ? 0 : c.tail };
+    return head !== REDONE && tail !== REDONE
+      ? c
+      : { ...c, head: head === REDONE ? 0 : c.head, tail: tail === REDONE ? 0 : c.tail };
   }
 
   /** What the tester shows after these fixes, or `pass`. */
@@ -118,7 +133,9 @@ export class Planner {
     const h = this.endNow(i, 'head', head);
     walkMasks(h, this.endNow(i, 'tail', tail), this.cableNow(i, head, tail), walk);
     const splits = this.context.splitsLookedAt ? splitMask(h, walk) : 0;
-    return splits === 0 && walk.every((m, k) => m === this.context.expected[k]) ? 'pass' : `${walk.join()}/${splits}`;
+    return splits === 0 && walk.every((m, k) => m === this.context.expected[k])
+      ? 'pass'
+      : `${walk.join()}/${splits}`;
   }
 
   private passes(i: number, head: Fix, tail: Fix): boolean {
@@ -145,7 +162,9 @@ export class Planner {
       if (s[end] === REDONE) return [];
       const redo: [number, Fix] = [this.redoCost(end), REDONE];
       const wrong = this.wrongAt(i, end, s[end]);
-      return this.context.connector[end] === 'jack' && wrong ? [redo, [costs.repunch, s[end] | wrong]] : [redo];
+      return this.context.connector[end] === 'jack' && wrong
+        ? [redo, [costs.repunch, s[end] | wrong]]
+        : [redo];
     };
     const tryFix = (cost: number, fix: Partial<Record<End, Fix>>) => {
       if (cost < least && this.passes(i, fix.head ?? s.head, fix.tail ?? s.tail)) least = cost;
@@ -154,7 +173,8 @@ export class Planner {
     for (const [cost, fix] of options(s.at)) tryFix(cost + costs.prove, { [s.at]: fix });
     for (const [cost, fix] of options(far)) tryFix(cost + costs.walk + costs.prove, { [far]: fix });
     for (const [a, fixNear] of options(s.at))
-      for (const [b, fixFar] of options(far)) tryFix(a + b + costs.walk + 2 * costs.prove, { [s.at]: fixNear, [far]: fixFar });
+      for (const [b, fixFar] of options(far))
+        tryFix(a + b + costs.walk + 2 * costs.prove, { [s.at]: fixNear, [far]: fixFar });
     this.known.set(key, least);
     return least;
   }
@@ -174,7 +194,10 @@ export class Planner {
     const { costs } = this.context;
     const mass = this.mass(s.set);
     const floor = this.bound(s);
-    let best: { cost: number; next: PlannedAction | null } = { cost: (costs.repull + costs.prove) * mass, next: { action: 're-pull' } };
+    let best: { cost: number; next: PlannedAction | null } = {
+      cost: (costs.repull + costs.prove) * mass,
+      next: { action: 're-pull' },
+    };
     const tolerance = 1e-9 * mass;
     if (best.cost <= floor + tolerance) return best;
     const offer = (cost: number, next: PlannedAction) => {
@@ -187,7 +210,11 @@ export class Planner {
       for (const mask of this.punchSets(s, end)) {
         const spent = (walk + costs.repunch + costs.prove) * mass;
         if (spent >= best.cost) continue;
-        offer(this.afterMend(s, end, s[end] | mask, spent, best.cost), { action: 'repunch', end, contacts: bits(mask) });
+        offer(this.afterMend(s, end, s[end] | mask, spent, best.cost), {
+          action: 'repunch',
+          end,
+          contacts: bits(mask),
+        });
       }
       const spent = (walk + this.redoCost(end) + costs.prove) * mass;
       if (spent < best.cost) offer(this.afterMend(s, end, REDONE, spent, best.cost), { action: 'redo', end });
@@ -200,7 +227,10 @@ export class Planner {
         for (let contact = 0; contact < 8; contact++) {
           const parts = this.partsByLook(s, end, contact);
           if (parts.length < 2) continue;
-          const shape = parts.map((p) => p.join()).sort().join('|');
+          const shape = parts
+            .map((p) => p.join())
+            .sort()
+            .join('|');
           if (seen.has(shape)) continue;
           seen.add(shape);
           let cost = spent;
@@ -288,8 +318,12 @@ export function mendsOf(context: PlanContext, h: Hypothesis, standingAt: End): P
     for (let c = 0; c < 8; c++) if (h[end].seats[c] !== right.seats[c]) wrong |= 1 << c;
     for (const [a, b] of h[end].bridges) wrong |= (1 << a) | (1 << b);
     if (h.cable[end]) out.push({ action: 'redo', end });
-    else if (wrong) out.push(context.connector[end] === 'jack' ? { action: 'repunch', end, contacts: bits(wrong) } : { action: 'redo', end });
+    else if (wrong)
+      out.push(
+        context.connector[end] === 'jack'
+          ? { action: 'repunch', end, contacts: bits(wrong) }
+          : { action: 'redo', end },
+      );
   }
   return out;
 }
-

@@ -1,6 +1,14 @@
 import { sense } from '../copper/sense';
 import { expectedAnswer } from '../wiring/schemes';
-import { CONDUCTORS, CONTACT_PAIRS, CONTACTS, type Contact, type End, type NumberedContact, type PairConductor } from '../wiring/conductors';
+import {
+  CONDUCTORS,
+  CONTACT_PAIRS,
+  CONTACTS,
+  type Contact,
+  type End,
+  type NumberedContact,
+  type PairConductor,
+} from '../wiring/conductors';
 import { ANY_MISTAKE } from './catalogue';
 import { joinMasks, splitMask, wideCable, wideEnd, type CompactCable, type CompactEnd } from './compact';
 import { DEFAULT_LENGTH, distanceLogLikelihood } from './distance';
@@ -28,7 +36,9 @@ const NEGLIGIBLE = 1e-8;
 
 /** Masks of tail contacts of the eight numbered head contacts; S is left out. */
 export const numberedMasks = (walk: DiagnoseInput['reading']['walk']): Uint8Array =>
-  Uint8Array.from(CONTACTS, (_, i) => walk[i]!.reduce((m, c) => (c === 'S' ? m : m | (1 << CONTACTS.indexOf(c as NumberedContact))), 0));
+  Uint8Array.from(CONTACTS, (_, i) =>
+    walk[i]!.reduce((m, c) => (c === 'S' ? m : m | (1 << CONTACTS.indexOf(c as NumberedContact))), 0),
+  );
 
 /** Whether copper at an end agrees with what a look at it showed. S is not judged here. */
 export function agrees(end: CompactEnd, look: Look): boolean {
@@ -60,12 +70,20 @@ export function posterior(index: ReadingIndex, weights: IndexWeights, input: Dia
   let likeliest = 0;
   let neglected = 0;
   index.each(walk, (h, t, c) => {
-    const [head, tail, cable] = [index.head.states[h]!.state, index.tail.states[t]!.state, index.cable.states[c]!.state];
+    const [head, tail, cable] = [
+      index.head.states[h]!.state,
+      index.tail.states[t]!.state,
+      index.cable.states[c]!.state,
+    ];
     if (splits !== undefined && splitMask(head, walk) !== splits) return;
     for (const look of headLooks) if (!agrees(head, look)) return;
     for (const look of tailLooks) if (!agrees(tail, look)) return;
     if (joins && joinMasks(head, tail, cable).some((m, i) => m !== joins[i])) return;
-    const chance = headPrior[h]! * tailPrior[t]! * weights.cable.plain[c]! * redoneFactor(head, tail, cable, h, t, knowledge.redone);
+    const chance =
+      headPrior[h]! *
+      tailPrior[t]! *
+      weights.cable.plain[c]! *
+      redoneFactor(head, tail, cable, h, t, knowledge.redone);
     if (chance <= 0) return;
     if (distances.length === 0) {
       if (chance < likeliest * NEGLIGIBLE) {
@@ -74,7 +92,8 @@ export function posterior(index: ReadingIndex, weights: IndexWeights, input: Dia
       }
       likeliest = Math.max(likeliest, chance);
     }
-    const log = Math.log(chance) + (distances.length ? distanceLogLikelihood(distances, length, head, tail, cable) : 0);
+    const log =
+      Math.log(chance) + (distances.length ? distanceLogLikelihood(distances, length, head, tail, cable) : 0);
     best = Math.max(best, log);
     found.push({ h, t, c, log });
   });
@@ -87,31 +106,50 @@ export function posterior(index: ReadingIndex, weights: IndexWeights, input: Dia
   return weighed
     .filter((f) => f.probability > 1e-12)
     .sort((a, b) => b.probability - a.probability)
-    .map((f) => ({ head: index.head.states[f.h]!, tail: index.tail.states[f.t]!, cable: index.cable.states[f.c]!, probability: f.probability / total }));
+    .map((f) => ({
+      head: index.head.states[f.h]!,
+      tail: index.tail.states[f.t]!,
+      cable: index.cable.states[f.c]!,
+      probability: f.probability / total,
+    }));
 }
 
 /**
  * An end that was done again is new: what was wrong before the redo may have been there. The rest of the link
  * has failed a reading already, so a rest without a fault is only as likely as the old end was bad.
  */
-function redoneFactor(head: CompactEnd, tail: CompactEnd, cable: CompactCable, h: number, t: number, redone: readonly End[]): number {
+function redoneFactor(
+  head: CompactEnd,
+  tail: CompactEnd,
+  cable: CompactCable,
+  h: number,
+  t: number,
+  redone: readonly End[],
+): number {
   if (redone.length === 0) return 1;
-  const headNew = redone.includes('head'), tailNew = redone.includes('tail');
+  const headNew = redone.includes('head'),
+    tailNew = redone.includes('tail');
   const restBad =
-    (!headNew && (h > 0 || cable.head !== 0)) || (!tailNew && (t > 0 || cable.tail !== 0)) || cable.span !== 0 || cable.bridges.length > 0;
+    (!headNew && (h > 0 || cable.head !== 0)) ||
+    (!tailNew && (t > 0 || cable.tail !== 0)) ||
+    cable.span !== 0 ||
+    cable.bridges.length > 0;
   return restBad ? 1 : 1 - (1 - ANY_MISTAKE) ** redone.length;
 }
 
 function jointMasks(groups: readonly (readonly Contact[])[]): number[] {
   return CONTACTS.map((c, i) => {
     const group = groups.find((g) => g.includes(c));
-    return group ? group.reduce((m, x) => (x === 'S' ? m : m | (1 << CONTACTS.indexOf(x as NumberedContact))), 0) : 1 << i;
+    return group
+      ? group.reduce((m, x) => (x === 'S' ? m : m | (1 << CONTACTS.indexOf(x as NumberedContact))), 0)
+      : 1 << i;
   });
 }
 
 /** Whether the shield path answers as it should and touches nothing else. */
 export const shieldIsWell = (walk: DiagnoseInput['reading']['walk']): boolean =>
-  walk.length < 9 || (walk[8]!.join() === expectedAnswer('straight', 'S') && walk.slice(0, 8).every((a) => !a.includes('S')));
+  walk.length < 9 ||
+  (walk[8]!.join() === expectedAnswer('straight', 'S') && walk.slice(0, 8).every((a) => !a.includes('S')));
 
 /** What a whole link shows, from compact places. */
 export const senseCompact = (head: CompactEnd, tail: CompactEnd, cable: CompactCable, shielded: boolean) =>

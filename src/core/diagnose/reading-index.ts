@@ -22,7 +22,8 @@ export interface ReadingIndex {
   each(walk: Uint8Array, visit: (head: number, tail: number, cable: number) => void): void;
 }
 
-const pack = (w: Uint8Array, from: number) => w[from]! | (w[from + 1]! << 8) | (w[from + 2]! << 16) | (w[from + 3]! << 24);
+const pack = (w: Uint8Array, from: number) =>
+  w[from]! | (w[from + 1]! << 8) | (w[from + 2]! << 16) | (w[from + 3]! << 24);
 const mix = (lo: number, hi: number) => {
   let h = Math.imul(lo, 0x9e3779b1) ^ Math.imul(hi, 0x85ebca6b);
   h ^= h >>> 15;
@@ -81,7 +82,12 @@ export function buildIndex(key: IndexKey): ReadingIndex {
   const cable = cableStates();
   const buckets = new Buckets();
   let capacity = 1 << 19;
-  let [bucketOf, hs, ts, cs] = [new Int32Array(capacity), new Uint16Array(capacity), new Uint16Array(capacity), new Uint16Array(capacity)];
+  let [bucketOf, hs, ts, cs] = [
+    new Int32Array(capacity),
+    new Uint16Array(capacity),
+    new Uint16Array(capacity),
+    new Uint16Array(capacity),
+  ];
   let n = 0;
   const walk = new Uint8Array(8);
   for (let c = 0; c < cable.states.length; c++) {
@@ -120,11 +126,15 @@ export function buildIndex(key: IndexKey): ReadingIndex {
     filed[at + 2] = cs[i]!;
   }
   return {
-    head, tail, cable, size: n,
+    head,
+    tail,
+    cable,
+    size: n,
     each(wanted, visit) {
       const b = buckets.find(pack(wanted, 0), pack(wanted, 4));
       if (b < 0) return;
-      for (let i = 3 * starts[b]!; i < 3 * starts[b + 1]!; i += 3) visit(filed[i]!, filed[i + 1]!, filed[i + 2]!);
+      for (let i = 3 * starts[b]!; i < 3 * starts[b + 1]!; i += 3)
+        visit(filed[i]!, filed[i + 1]!, filed[i + 2]!);
     },
   };
 }

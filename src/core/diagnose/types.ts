@@ -35,7 +35,15 @@ export interface Costs {
 }
 
 /** Starting costs in minutes: our own judgement. */
-export const DEFAULT_COSTS: Costs = { look: 0.5, walk: 4, prove: 1, redoPlug: 4, redoJack: 5, repunch: 1.5, repull: 90 };
+export const DEFAULT_COSTS: Costs = {
+  look: 0.5,
+  walk: 4,
+  prove: 1,
+  redoPlug: 4,
+  redoJack: 5,
+  repunch: 1.5,
+  repull: 90,
+};
 
 /** Everything a diagnosis starts from. */
 export interface DiagnoseInput {

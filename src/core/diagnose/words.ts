@@ -1,14 +1,25 @@
 import { conductorLabel, isWhite, type Conductor, type Contact, type End } from '../wiring/conductors';
 import type { ConnectorClass } from '../wiring/connector';
+import type { CableCopper } from '../copper/copper';
 import { conductorAt, type Scheme } from '../wiring/schemes';
 import type { LookAnswer, Mistake, Remedy } from './types';
 
-const list = (items: readonly string[]) => (items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`);
-const contactWords = (contacts: readonly Contact[]) => `${contacts.length === 1 ? 'contact' : 'contacts'} ${list(contacts)}`;
+const list = (items: readonly string[]) =>
+  items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`;
+const contactWords = (contacts: readonly Contact[]) =>
+  `${contacts.length === 1 ? 'contact' : 'contacts'} ${list(contacts)}`;
 
 /** A remedy in one sentence. */
-export function remedyText(action: Remedy['action'], end: End | undefined, contacts: readonly Contact[], connector: ConnectorClass | undefined, scheme: Scheme | undefined, misplaced: boolean): string {
-  if (action === 're-pull') return 'Pull the cable anew: the fault lies in its span, where no redo reaches it.';
+export function remedyText(
+  action: Remedy['action'],
+  end: End | undefined,
+  contacts: readonly Contact[],
+  connector: ConnectorClass | undefined,
+  scheme: Scheme | undefined,
+  misplaced: boolean,
+): string {
+  if (action === 're-pull')
+    return 'Pull the cable anew: the fault lies in its span, where no redo reaches it.';
   if (action === 'none') return 'Nothing is to be done.';
   if (action === 'repunch') {
     const to = contacts.map((c) => `${conductorLabel(conductorAt(scheme!, c))} to ${c}`);
@@ -46,10 +57,16 @@ export const MISTAKE_WORDS: Record<string, string> = {
   other: 'out of order',
 };
 
-/** A mistake in a few words, such as `head: missed punch, contact 4`. */
-export function mistakeText(m: Mistake): string {
-  const what = MISTAKE_WORDS[m.kind] ?? m.kind;
-  const where = m.contacts.length && m.contacts.length < 8 ? `, ${contactWords(m.contacts)}` : m.where === 'cable' && m.conductors.length < 8 ? `, ${list(m.conductors.map(conductorLabel))}` : '';
+/** A mistake in a few words, such as `missed punch, contact 4`; with the copper's breaks it says where a nick lies. */
+export function mistakeText(m: Mistake, breaks: CableCopper['breaks'] = []): string {
+  const zone = m.kind === 'nicked' ? breaks.find((b) => m.conductors.includes(b.conductor))?.zone : undefined;
+  const what = zone ? `nicked at the ${zone}'s jacket cut` : (MISTAKE_WORDS[m.kind] ?? m.kind);
+  const where =
+    m.contacts.length && m.contacts.length < 8
+      ? `, ${contactWords(m.contacts)}`
+      : m.where === 'cable' && m.conductors.length < 8
+        ? `, ${list(m.conductors.map(conductorLabel))}`
+        : '';
   return `${what}${where}`;
 }
 
@@ -64,5 +81,7 @@ export function lookQuestion(end: End, contact: Contact, answers: readonly LookA
   const opens = new Set(answers.map((a) => a.open)).size > 1;
   const bridged = new Set(answers.map((a) => a.bridged)).size > 1;
   if (opens && bridged) return `${name}: is it home, and clear of its neighbours?`;
-  return opens ? `${name}: is ${conductorLabel(conductors[0] as Conductor)} home?` : `${name}: does anything join it to another?`;
+  return opens
+    ? `${name}: is ${conductorLabel(conductors[0] as Conductor)} home?`
+    : `${name}: does anything join it to another?`;
 }

@@ -51,18 +51,29 @@ export const diagnoseRequestSchema = z.object({
 });
 
 /** A request as the engine takes it, or what is wrong with its walk. */
-export function diagnoseInput(request: z.infer<typeof diagnoseRequestSchema>): { ok: true; input: DiagnoseInput } | { ok: false; path: string; message: string } {
+export function diagnoseInput(
+  request: z.infer<typeof diagnoseRequestSchema>,
+): { ok: true; input: DiagnoseInput } | { ok: false; path: string; message: string } {
   const read = readMeasured(request.reading, request.link.shielded);
   if (!read.ok) return { ok: false, path: 'reading.walk', message: read.message };
   const stray = read.reading.distances?.findIndex((d) => d.contact === 'S' && !request.link.shielded) ?? -1;
-  if (stray >= 0) return { ok: false, path: `reading.distances.${stray}.contact`, message: 'A distance to S, but this link is not shielded.' };
+  if (stray >= 0)
+    return {
+      ok: false,
+      path: `reading.distances.${stray}.contact`,
+      message: 'A distance to S, but this link is not shielded.',
+    };
   const { knowledge } = request;
   return {
     ok: true,
     input: {
       ...request,
       reading: { ...read.reading, splits: read.reading.splits && [...new Set(read.reading.splits)] },
-      knowledge: { looked: knowledge.looked, readBack: [...new Set(knowledge.readBack)], redone: [...new Set(knowledge.redone)] },
+      knowledge: {
+        looked: knowledge.looked,
+        readBack: [...new Set(knowledge.readBack)],
+        redone: [...new Set(knowledge.redone)],
+      },
     },
   };
 }
@@ -70,7 +81,10 @@ export function diagnoseInput(request: z.infer<typeof diagnoseRequestSchema>): {
 const endCopperSchema = z.object({
   seats: z.partialRecord(contactSchema, conductorSchema),
   open: z.array(contactSchema).max(9).default([]),
-  bridges: z.array(z.tuple([contactSchema, contactSchema])).max(36).default([]),
+  bridges: z
+    .array(z.tuple([contactSchema, contactSchema]))
+    .max(36)
+    .default([]),
 });
 
 /** The body of `POST /api/simulate`: copper, and the kind of tester that looks at it. */
@@ -80,8 +94,14 @@ export const simulateRequestSchema = z.object({
   tail: endCopperSchema,
   cable: z
     .object({
-      breaks: z.array(z.object({ conductor: conductorSchema, zone: z.enum(ZONES) })).max(27).default([]),
-      bridges: z.array(z.tuple([conductorSchema, conductorSchema])).max(36).default([]),
+      breaks: z
+        .array(z.object({ conductor: conductorSchema, zone: z.enum(ZONES) }))
+        .max(27)
+        .default([]),
+      bridges: z
+        .array(z.tuple([conductorSchema, conductorSchema]))
+        .max(36)
+        .default([]),
     })
     .default({ breaks: [], bridges: [] }),
   evidence: z.enum(EVIDENCE).default('wiremap'),
@@ -94,14 +114,27 @@ export function copperProblems(copper: Copper, shielded: boolean): { path: strin
   for (const end of ['head', 'tail'] as const) {
     const seen = new Map<string, string>();
     for (const [contact, conductor] of Object.entries(copper[end].seats)) {
-      if (seen.has(conductor)) problems.push({ path: `${end}.seats.${contact}`, message: `${conductor} lies at contact ${seen.get(conductor)} already: one conductor has one seat.` });
+      if (seen.has(conductor))
+        problems.push({
+          path: `${end}.seats.${contact}`,
+          message: `${conductor} lies at contact ${seen.get(conductor)} already: one conductor has one seat.`,
+        });
       seen.set(conductor, contact);
     }
     const named = [...Object.keys(copper[end].seats), ...copper[end].open, ...copper[end].bridges.flat()];
-    if (!shielded && named.includes('S')) problems.push({ path: end, message: 'S is named, but this link is not shielded.' });
-    copper[end].bridges.forEach(([a, b], i) => a === b && problems.push({ path: `${end}.bridges.${i}`, message: `Contact ${a} cannot be joined to itself.` }));
-    if (contacts.every((c) => copper[end].seats[c] === undefined)) problems.push({ path: `${end}.seats`, message: 'No contact holds a conductor: seat at least one.' });
+    if (!shielded && named.includes('S'))
+      problems.push({ path: end, message: 'S is named, but this link is not shielded.' });
+    copper[end].bridges.forEach(
+      ([a, b], i) =>
+        a === b &&
+        problems.push({ path: `${end}.bridges.${i}`, message: `Contact ${a} cannot be joined to itself.` }),
+    );
+    if (contacts.every((c) => copper[end].seats[c] === undefined))
+      problems.push({ path: `${end}.seats`, message: 'No contact holds a conductor: seat at least one.' });
   }
-  copper.cable.bridges.forEach(([a, b], i) => a === b && problems.push({ path: `cable.bridges.${i}`, message: `${a} cannot be joined to itself.` }));
+  copper.cable.bridges.forEach(
+    ([a, b], i) =>
+      a === b && problems.push({ path: `cable.bridges.${i}`, message: `${a} cannot be joined to itself.` }),
+  );
   return problems;
 }

@@ -1,15 +1,17 @@
 import { z } from 'zod';
 import { CONNECTOR_FAMILIES } from '../wiring/connector';
+import { CONDUCTORS } from '../wiring/conductors';
 import { SCHEMES } from '../wiring/schemes';
 import { contactSchema, endSchema, instantSchema, measuredSchema } from './reading';
 
 const idSchema = z.string().min(1).max(80);
+const conductorSchema = z.enum([...CONDUCTORS, 'DRAIN']);
 const noteSchema = z.string().max(2000);
 const mistakeSchema = z.strictObject({
   where: z.enum(['head', 'tail', 'cable']),
   kind: z.string().min(1).max(40),
   contacts: z.array(contactSchema).max(9),
-  conductors: z.array(z.string().max(8)).max(9),
+  conductors: z.array(conductorSchema).max(9),
 });
 
 /** What an entry of each kind carries. */
@@ -37,7 +39,7 @@ export const ENTRY_DATA = {
             z.strictObject({
               end: endSchema,
               contact: contactSchema,
-              conductor: z.string().max(8),
+              conductor: conductorSchema,
               open: z.boolean().optional(),
               bridged: z.boolean().optional(),
             }),
@@ -57,15 +59,22 @@ export const ENTRY_DATA = {
     note: noteSchema.optional(),
   }),
   /** The cable was pulled anew; both ends start over. */
-  repulled: z.strictObject({ lengthMetres: z.number().min(0).max(500).optional(), note: noteSchema.optional() }),
+  repulled: z.strictObject({
+    lengthMetres: z.number().min(0).max(500).optional(),
+    note: noteSchema.optional(),
+  }),
   /** A person refuses an end by eye, whatever a tester says. */
   rejected: z.strictObject({ reason: z.string().min(1).max(400) }),
   /** What was found to be wrong once it was opened up. */
-  found: z.strictObject({ mistakes: z.array(mistakeSchema).min(1).max(8), asExplained: z.boolean(), note: noteSchema.optional() }),
+  found: z.strictObject({
+    mistakes: z.array(mistakeSchema).min(1).max(8),
+    asExplained: z.boolean(),
+    note: noteSchema.optional(),
+  }),
   /** An end's order was read back before it was made permanent. */
   'read-back': z.strictObject({
     right: z.boolean(),
-    held: z.array(z.string().max(8)).max(9),
+    held: z.array(conductorSchema).max(9),
     seconds: z.number().min(0).max(86_400),
   }),
   /** A remark. */
@@ -95,8 +104,15 @@ const entryOf = <K extends EntryKind>(kind: K) =>
 
 /** An entry of the log: `{ id, job, link, end, kind, at, by, data }`. */
 export const entrySchema = z.discriminatedUnion('kind', [
-  entryOf('seated'), entryOf('reading'), entryOf('redone'), entryOf('repulled'), entryOf('rejected'),
-  entryOf('found'), entryOf('read-back'), entryOf('note'), entryOf('void'),
+  entryOf('seated'),
+  entryOf('reading'),
+  entryOf('redone'),
+  entryOf('repulled'),
+  entryOf('rejected'),
+  entryOf('found'),
+  entryOf('read-back'),
+  entryOf('note'),
+  entryOf('void'),
 ]);
 /** An entry as data. */
 export type Entry = z.infer<typeof entrySchema>;

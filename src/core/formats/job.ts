@@ -18,20 +18,42 @@ export const policySchema = z.strictObject({
 });
 /** A place: a closet or a room, with its floor and where it lies on it, in metres. */
 export const spaceSchema = z.strictObject({
-  id, name, kind: z.enum(['closet', 'room']), floor: z.number().int().min(-20).max(200), x: z.number(), y: z.number(),
+  id,
+  name,
+  kind: z.enum(['closet', 'room']),
+  floor: z.number().int().min(-20).max(200),
+  x: z.number(),
+  y: z.number(),
 });
 /** A patch panel in a closet; `order` counts from the top of the rack. */
 export const panelSchema = z.strictObject({
-  id, name, space: id, ports: z.number().int().min(1).max(96), order: z.number().int().min(0),
+  id,
+  name,
+  space: id,
+  ports: z.number().int().min(1).max(96),
+  order: z.number().int().min(0),
 });
 /** A wall outlet in a room, with its number of positions. */
-export const outletSchema = z.strictObject({ id, name, space: id, positions: z.number().int().min(1).max(24) });
+export const outletSchema = z.strictObject({
+  id,
+  name,
+  space: id,
+  positions: z.number().int().min(1).max(24),
+});
 /** One cable with its two ends. */
 export const linkSchema = z.strictObject({
   id,
   label: name,
-  head: z.strictObject({ panel: id, port: z.number().int().min(1).max(96), connector: z.enum(CONNECTOR_FAMILIES) }),
-  tail: z.strictObject({ outlet: id, position: z.number().int().min(1).max(24), connector: z.enum(CONNECTOR_FAMILIES) }),
+  head: z.strictObject({
+    panel: id,
+    port: z.number().int().min(1).max(96),
+    connector: z.enum(CONNECTOR_FAMILIES),
+  }),
+  tail: z.strictObject({
+    outlet: id,
+    position: z.number().int().min(1).max(24),
+    connector: z.enum(CONNECTOR_FAMILIES),
+  }),
   scheme: z.enum(SCHEMES).optional(),
   ordered: z.enum(ORDERS),
   shielded: z.boolean(),
@@ -41,14 +63,25 @@ export const linkSchema = z.strictObject({
   note: z.string().max(400).optional(),
 });
 /** A part, tool or consumable that the job keeps track of. */
-export const partSchema = z.strictObject({ id, name, kind: z.string().min(1).max(40), lot: z.string().max(80).optional(), note: z.string().max(400).optional() });
+export const partSchema = z.strictObject({
+  id,
+  name,
+  kind: z.string().min(1).max(40),
+  lot: z.string().max(80).optional(),
+  note: z.string().max(400).optional(),
+});
 /** A person on the job. */
 export const personSchema = z.strictObject({ id, name, role: z.enum(['technician', 'lead', 'trainee']) });
 
 /** The open format `gauntlet/job@1`: a whole job with every log entry in order. */
 export const jobFileSchema = z.strictObject({
   format: z.literal('gauntlet/job@1'),
-  job: z.strictObject({ id: z.string().regex(/^[a-z0-9][a-z0-9-]{0,60}$/), name, createdAt: instantSchema, policy: policySchema }),
+  job: z.strictObject({
+    id: z.string().regex(/^[a-z0-9][a-z0-9-]{0,60}$/),
+    name,
+    createdAt: instantSchema,
+    policy: policySchema,
+  }),
   spaces: z.array(spaceSchema),
   panels: z.array(panelSchema),
   outlets: z.array(outletSchema),
@@ -95,7 +128,9 @@ export function jobFileProblems(file: JobFile): { path: string; message: string 
   const say = (path: string, message: string) => problems.push({ path, message });
   const unique = (list: { id: string }[], where: string) => {
     const seen = new Set<string>();
-    list.forEach((x, i) => (seen.has(x.id) ? say(`${where}.${i}.id`, `"${x.id}" stands here twice.`) : seen.add(x.id)));
+    list.forEach((x, i) =>
+      seen.has(x.id) ? say(`${where}.${i}.id`, `"${x.id}" stands here twice.`) : seen.add(x.id),
+    );
     return seen;
   };
   const spaces = unique(file.spaces, 'spaces');
@@ -105,16 +140,25 @@ export function jobFileProblems(file: JobFile): { path: string; message: string 
   const crew = unique(file.crew, 'crew');
   unique(file.parts, 'parts');
   unique(file.entries, 'entries');
-  file.panels.forEach((p, i) => spaces.has(p.space) || say(`panels.${i}.space`, `There is no space "${p.space}".`));
-  file.outlets.forEach((o, i) => spaces.has(o.space) || say(`outlets.${i}.space`, `There is no space "${o.space}".`));
+  file.panels.forEach(
+    (p, i) => spaces.has(p.space) || say(`panels.${i}.space`, `There is no space "${p.space}".`),
+  );
+  file.outlets.forEach(
+    (o, i) => spaces.has(o.space) || say(`outlets.${i}.space`, `There is no space "${o.space}".`),
+  );
   const taken = new Map<string, string>();
   const panelPorts = new Map(file.panels.map((p) => [p.id, p.ports]));
   file.links.forEach((l, i) => {
     if (!panels.has(l.head.panel)) say(`links.${i}.head.panel`, `There is no panel "${l.head.panel}".`);
-    else if (l.head.port > panelPorts.get(l.head.panel)!) say(`links.${i}.head.port`, `Panel "${l.head.panel}" has ${panelPorts.get(l.head.panel)} ports, not ${l.head.port}.`);
+    else if (l.head.port > panelPorts.get(l.head.panel)!)
+      say(
+        `links.${i}.head.port`,
+        `Panel "${l.head.panel}" has ${panelPorts.get(l.head.panel)} ports, not ${l.head.port}.`,
+      );
     if (!outlets.has(l.tail.outlet)) say(`links.${i}.tail.outlet`, `There is no outlet "${l.tail.outlet}".`);
     const port = `${l.head.panel}\n${l.head.port}`;
-    if (taken.has(port)) say(`links.${i}.head.port`, `Port ${l.head.port} of "${l.head.panel}" is taken by ${taken.get(port)}.`);
+    if (taken.has(port))
+      say(`links.${i}.head.port`, `Port ${l.head.port} of "${l.head.panel}" is taken by ${taken.get(port)}.`);
     taken.set(port, l.label);
   });
   file.entries.forEach((e, i) => {

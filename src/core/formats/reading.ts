@@ -14,7 +14,11 @@ export const instantSchema = z.iso.datetime({ error: 'must be a time in UTC such
 export const metresSchema = z.number().min(0).max(2000);
 
 /** Distance to an open or a short. */
-export const distanceSchema = z.strictObject({ contact: contactSchema, from: endSchema, metres: metresSchema });
+export const distanceSchema = z.strictObject({
+  contact: contactSchema,
+  from: endSchema,
+  metres: metresSchema,
+});
 /** Groups of joined contacts, each end apart. */
 export const joinsSchema = z.strictObject({
   head: z.array(z.array(contactSchema).min(2).max(9)).max(4),

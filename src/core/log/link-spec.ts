@@ -9,7 +9,10 @@ export function specOf(link: Link, policy: Pick<Policy, 'scheme'>): LinkSpec {
   const scheme = link.scheme ?? policy.scheme;
   return {
     head: { connector: classOf(link.head.connector), scheme },
-    tail: { connector: classOf(link.tail.connector), scheme: link.ordered === 'crossover' ? otherScheme(scheme) : scheme },
+    tail: {
+      connector: classOf(link.tail.connector),
+      scheme: link.ordered === 'crossover' ? otherScheme(scheme) : scheme,
+    },
     ordered: link.ordered,
     shielded: link.shielded,
     lengthMetres: link.lengthMetres,
@@ -17,4 +20,5 @@ export function specOf(link: Link, policy: Pick<Policy, 'scheme'>): LinkSpec {
 }
 
 /** The evidence a link needs before it counts as proven. */
-export const askedOf = (link: Link, policy: Pick<Policy, 'evidence'>): Evidence => link.evidence ?? policy.evidence;
+export const askedOf = (link: Link, policy: Pick<Policy, 'evidence'>): Evidence =>
+  link.evidence ?? policy.evidence;

@@ -4,7 +4,10 @@ import { seenFromHead } from '../reading/turn';
 import { parseWalk } from '../reading/walk';
 
 /** A measured reading turned to the head and parsed, or the sentence that says why its walk cannot be read. */
-export function readMeasured(measured: Measured, shielded: boolean): { ok: true; reading: Reading } | { ok: false; message: string } {
+export function readMeasured(
+  measured: Measured,
+  shielded: boolean,
+): { ok: true; reading: Reading } | { ok: false; message: string } {
   const parsed = parseWalk(measured.walk, shielded);
   if (!parsed.ok) return parsed;
   const reading: Reading = {

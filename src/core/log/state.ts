@@ -54,21 +54,35 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
 export const inOrder = (entries: readonly Entry[]): Entry[] =>
   [...entries].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
 
-const fresh = (): TerminationStatus => ({ state: 'bare', attempt: 0, repunched: {}, readBack: false, readBackWaiting: false, redoneSinceFail: false });
+const fresh = (): TerminationStatus => ({
+  state: 'bare',
+  attempt: 0,
+  repunched: {},
+  readBack: false,
+  readBackWaiting: false,
+  redoneSinceFail: false,
+});
 
 /**
  * The state of a link: a pure function of the set of its entries. Order of arrival does not matter, since
  * entries are taken by the time they were written; voided ones count as never written. `from` goes on from a
  * state that earlier entries led to, which is left as it is.
  */
-export function foldLink(link: Link, policy: Policy, entries: readonly Entry[], from?: LinkStatus): LinkStatus {
+export function foldLink(
+  link: Link,
+  policy: Policy,
+  entries: readonly Entry[],
+  from?: LinkStatus,
+): LinkStatus {
   const all = inOrder(entries);
   const voided = new Set<string>();
   for (let i = all.length - 1; i >= 0; i--) {
     const e = all[i]!;
     if (e.kind === 'void' && !voided.has(e.id)) voided.add(e.data.entry);
   }
-  const status: LinkStatus = from ? structuredCopy(from) : { link: link.id, head: fresh(), tail: fresh(), entries: 0 };
+  const status: LinkStatus = from
+    ? structuredCopy(from)
+    : { link: link.id, head: fresh(), tail: fresh(), entries: 0 };
   status.entries += all.length;
   for (const e of all) {
     if (voided.has(e.id) || e.kind === 'void') continue;
@@ -83,11 +97,20 @@ const structuredCopy = (s: LinkStatus): LinkStatus => JSON.parse(JSON.stringify(
 function step(status: LinkStatus, link: Link, policy: Policy, e: Entry): void {
   switch (e.kind) {
     case 'seated':
-      return workDone(status, e.end!, e, { newConnector: true, connector: e.data.connector, scheme: e.data.scheme });
+      return workDone(status, e.end!, e, {
+        newConnector: true,
+        connector: e.data.connector,
+        scheme: e.data.scheme,
+      });
     case 'redone': {
-      workDone(status, e.end!, e, { newConnector: e.data.action === 'redo', connector: e.data.connector, scheme: e.data.scheme });
+      workDone(status, e.end!, e, {
+        newConnector: e.data.action === 'redo',
+        connector: e.data.connector,
+        scheme: e.data.scheme,
+      });
       if (e.data.action === 'repunch')
-        for (const c of e.data.contacts ?? []) status[e.end!].repunched[c] = (status[e.end!].repunched[c] ?? 0) + 1;
+        for (const c of e.data.contacts ?? [])
+          status[e.end!].repunched[c] = (status[e.end!].repunched[c] ?? 0) + 1;
       return;
     }
     case 'repulled':
@@ -106,7 +129,12 @@ function step(status: LinkStatus, link: Link, policy: Policy, e: Entry): void {
   }
 }
 
-function workDone(status: LinkStatus, end: End, e: Entry, work: { newConnector: boolean; connector?: string | undefined; scheme?: string | undefined }): void {
+function workDone(
+  status: LinkStatus,
+  end: End,
+  e: Entry,
+  work: { newConnector: boolean; connector?: string | undefined; scheme?: string | undefined },
+): void {
   const t = status[end];
   const first = t.attempt === 0 && t.state === 'bare';
   if (work.newConnector) t.repunched = {};
@@ -140,7 +168,13 @@ function proved(status: LinkStatus, link: Link, policy: Policy, e: EntryOf<'read
   if (!read.ok) return;
   const judgement = judge(read.reading, link.ordered, askedOf(link, policy));
   status.lastReading = {
-    entry: e.id, at: e.at, by: e.by, verdict: judgement.verdict, evidence: judgement.evidence, data: e.data, current: true,
+    entry: e.id,
+    at: e.at,
+    by: e.by,
+    verdict: judgement.verdict,
+    evidence: judgement.evidence,
+    data: e.data,
+    current: true,
   };
   if (judgement.verdict !== 'fail') {
     for (const end of ENDS) {

@@ -1,5 +1,11 @@
 import {
-  CONTACT_PAIRS, CONTACTS, contactPairOf, contactsOf, contactsOfPair, type Contact, type ContactPair,
+  CONTACT_PAIRS,
+  CONTACTS,
+  contactPairOf,
+  contactsOf,
+  contactsOfPair,
+  type Contact,
+  type ContactPair,
 } from '../wiring/conductors';
 import { expectedAnswer, type Order } from '../wiring/schemes';
 import type { Reading } from './reading';
@@ -7,8 +13,16 @@ import { writeWalk } from './walk';
 
 /** Fault kinds: TIA-568 and TIA-1152 terms (from memory); the last three describe the whole link. */
 export const FAULT_KINDS = [
-  'open', 'short', 'reversed-pair', 'transposed-pair', 'split-pair', 'miswire', 'shield-open',
-  'crossed-schemes', 'all-open', 'rollover',
+  'open',
+  'short',
+  'reversed-pair',
+  'transposed-pair',
+  'split-pair',
+  'miswire',
+  'shield-open',
+  'crossed-schemes',
+  'all-open',
+  'rollover',
 ] as const;
 /** A kind of fault. */
 export type FaultKind = (typeof FAULT_KINDS)[number];
@@ -54,7 +68,11 @@ export function faultsOf(reading: Pick<Reading, 'walk' | 'splits' | 'joins'>, or
 }
 
 /** Groups of contacts, numbered as at the head, that copper joins though they should be apart. */
-function shortsOf(answers: Map<Contact, readonly Contact[]>, ordered: Order, reading: Pick<Reading, 'joins'>): Contact[][] {
+function shortsOf(
+  answers: Map<Contact, readonly Contact[]>,
+  ordered: Order,
+  reading: Pick<Reading, 'joins'>,
+): Contact[][] {
   const homeOf = new Map([...answers.keys()].map((c) => [expectedAnswer(ordered, c), c]));
   const groups: Set<Contact>[] = [];
   const add = (members: Iterable<Contact>) => {
@@ -85,7 +103,8 @@ function permutationFaults(answers: Map<Contact, readonly Contact[]>, ordered: O
     if (!displaced(a) && !displaced(b)) continue;
     const [x, y] = [only(a), only(b)];
     const [ex, ey] = [expectedAnswer(ordered, a), expectedAnswer(ordered, b)];
-    const target = x !== null && y !== null && contactPairOf(x) === contactPairOf(y) ? contactPairOf(x) : null;
+    const target =
+      x !== null && y !== null && contactPairOf(x) === contactPairOf(y) ? contactPairOf(x) : null;
     if (target === null) {
       miswired.push(...[a, b].filter(displaced));
     } else if (x === ey && y === ex) {
@@ -99,8 +118,10 @@ function permutationFaults(answers: Map<Contact, readonly Contact[]>, ordered: O
   if (answers.has('S') && displaced('S')) miswired.push('S');
   if (miswired.length) faults.push(fault('miswire', miswired));
 
-  const crossed = ordered === 'straight' && ['1', '2', '3', '6'].map((c) => only(c as Contact)).join('') === '3612';
-  if (crossed && landed['12'] === '36' && landed['36'] === '12') faults.unshift(fault('crossed-schemes', ['1', '2', '3', '6']));
+  const crossed =
+    ordered === 'straight' && ['1', '2', '3', '6'].map((c) => only(c as Contact)).join('') === '3612';
+  if (crossed && landed['12'] === '36' && landed['36'] === '12')
+    faults.unshift(fault('crossed-schemes', ['1', '2', '3', '6']));
   return faults;
 }
 

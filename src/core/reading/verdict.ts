@@ -32,10 +32,20 @@ export function judge(reading: Reading, ordered: Order, asked: Evidence = 'conti
   if (faults.length) return { ...base, verdict: 'fail', reason: failReason(faults) };
   const splitsMissing = evidenceCovers(asked, 'wiremap') && reading.splits === undefined;
   if (!evidenceCovers(reading.evidence, asked) || splitsMissing) {
-    const short = splitsMissing ? 'split pairs were not looked at' : `only ${EVIDENCE_WORDS[reading.evidence]}`;
-    return { ...base, verdict: 'provisional', reason: `Good so far: ${short}; the job asks for ${EVIDENCE_WORDS[asked]}.` };
+    const short = splitsMissing
+      ? 'split pairs were not looked at'
+      : `only ${EVIDENCE_WORDS[reading.evidence]}`;
+    return {
+      ...base,
+      verdict: 'provisional',
+      reason: `Good so far: ${short}; the job asks for ${EVIDENCE_WORDS[asked]}.`,
+    };
   }
-  return { ...base, verdict: 'pass', reason: `Every contact answers as ordered, by ${EVIDENCE_WORDS[reading.evidence]}.` };
+  return {
+    ...base,
+    verdict: 'pass',
+    reason: `Every contact answers as ordered, by ${EVIDENCE_WORDS[reading.evidence]}.`,
+  };
 }
 
 /** Kinds of evidence in words. */
@@ -57,7 +67,8 @@ export function failReason(faults: readonly Fault[]): string {
   if (of('all-open').length) return 'nothing answers at all';
   if (of('rollover').length) says.push('all eight in reverse order');
   if (of('crossed-schemes').length) says.push('A at one end, B at the other');
-  else if (of('transposed-pair').length) says.push(`${count(of('transposed-pair').length, 'pair')} transposed`);
+  else if (of('transposed-pair').length)
+    says.push(`${count(of('transposed-pair').length, 'pair')} transposed`);
   if (of('reversed-pair').length) says.push(`${count(of('reversed-pair').length, 'pair')} reversed`);
   for (const f of of('miswire')) says.push(`contacts ${f.contacts.join(', ')} out of order`);
   const opens = of('open').flatMap((f) => f.contacts);

@@ -19,7 +19,8 @@ const bad = (message: string): WalkResult => ({ ok: false, message });
 export function parseWalk(text: string, shielded: boolean): WalkResult {
   const want = shielded ? 9 : 8;
   const trimmed = text.trim();
-  if (trimmed === '') return bad(`The walk is empty: give ${want} answers, one for each contact, - for none.`);
+  if (trimmed === '')
+    return bad(`The walk is empty: give ${want} answers, one for each contact, - for none.`);
   const parted = trimmed.split(/\s+/);
   const tokens = parted.length === 1 && !trimmed.includes('+') ? [...trimmed] : parted;
   if (tokens.length !== want) {
@@ -37,9 +38,12 @@ export function parseWalk(text: string, shielded: boolean): WalkResult {
     for (const a of answers) {
       if (a === 'S' && !shielded) return bad(`At ${at}: S answered, but this link is not shielded.`);
       if (!ORDER.includes(a) || a.length !== 1)
-        return bad(`At ${at}: "${token.slice(0, 12)}" is no answer; use 1 to 8${shielded ? ', S' : ''}, - for none, + between several.`);
+        return bad(
+          `At ${at}: "${token.slice(0, 12)}" is no answer; use 1 to 8${shielded ? ', S' : ''}, - for none, + between several.`,
+        );
     }
-    if (new Set(answers).size !== answers.length) return bad(`At ${at}: the same contact is named twice in "${token}".`);
+    if (new Set(answers).size !== answers.length)
+      return bad(`At ${at}: the same contact is named twice in "${token}".`);
     walk.push([...answers].sort(bySeat));
   }
   const clash = impossibleAnswer(walk);
@@ -57,7 +61,8 @@ export function impossibleAnswer(walk: Walk): string | null {
   const name = (i: number) => (i < 8 ? String(i + 1) : 'S');
   for (let i = 0; i < walk.length; i++)
     for (let j = i + 1; j < walk.length; j++) {
-      const a = walk[i]!, b = walk[j]!;
+      const a = walk[i]!,
+        b = walk[j]!;
       if (a.some((c) => b.includes(c)) && a.join() !== b.join())
         return `Contacts ${name(i)} and ${name(j)} share an answer but not all of them, which no copper does: read both again.`;
     }
@@ -76,4 +81,7 @@ export const expectedWalk = (ordered: Order, shielded: boolean): Walk =>
 
 /** Whether every contact is answered as ordered and by nothing else. */
 export const walkIsAsOrdered = (walk: Walk, ordered: Order): boolean =>
-  walk.every((answers, i) => answers.length === 1 && answers[0] === expectedAnswer(ordered, i < 8 ? CONTACTS[i]! : 'S'));
+  walk.every(
+    (answers, i) =>
+      answers.length === 1 && answers[0] === expectedAnswer(ordered, i < 8 ? CONTACTS[i]! : 'S'),
+  );

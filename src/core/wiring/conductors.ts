@@ -40,7 +40,15 @@ export const contactsOf = (shielded: boolean): readonly Contact[] =>
   shielded ? [...CONTACTS, 'S'] : CONTACTS;
 
 const PAIR_OF_CONTACT: Record<Contact, ContactPair | null> = {
-  '1': '12', '2': '12', '3': '36', '6': '36', '4': '45', '5': '45', '7': '78', '8': '78', S: null,
+  '1': '12',
+  '2': '12',
+  '3': '36',
+  '6': '36',
+  '4': '45',
+  '5': '45',
+  '7': '78',
+  '8': '78',
+  S: null,
 };
 
 /** The contact pair a contact belongs to; null for S. */

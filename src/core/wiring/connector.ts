@@ -5,9 +5,19 @@ export type ConnectorClass = (typeof CONNECTOR_CLASSES)[number];
 
 /** The connector families a link's end can have. */
 export const CONNECTOR_FAMILIES = [
-  'closed-plug', 'pass-through-plug', 'load-bar-plug', 'staggered-load-bar-plug', 'shielded-plug',
-  'punch-down-jack', 'toolless-jack', 'shielded-toolless-jack', 'core-and-cap', 'field-plug',
-  'braided-connector', 'patch-panel', 'coax-compression',
+  'closed-plug',
+  'pass-through-plug',
+  'load-bar-plug',
+  'staggered-load-bar-plug',
+  'shielded-plug',
+  'punch-down-jack',
+  'toolless-jack',
+  'shielded-toolless-jack',
+  'core-and-cap',
+  'field-plug',
+  'braided-connector',
+  'patch-panel',
+  'coax-compression',
 ] as const;
 /** A connector family. */
 export type ConnectorFamily = (typeof CONNECTOR_FAMILIES)[number];
@@ -30,7 +40,10 @@ export const FAMILY_NAMES: Record<ConnectorFamily, string> = {
 };
 
 const JACK_LIKE: ReadonlySet<ConnectorFamily> = new Set<ConnectorFamily>([
-  'punch-down-jack', 'toolless-jack', 'shielded-toolless-jack', 'patch-panel',
+  'punch-down-jack',
+  'toolless-jack',
+  'shielded-toolless-jack',
+  'patch-panel',
 ]);
 
 /** The class of a family, as the mistake catalogue and the costs of a redo see it. */

@@ -52,7 +52,11 @@ export function expectedAnswer(ordered: Order, contact: Contact): Contact {
  * The scheme each end should have. A consistent order states both ends; where they contradict the order
  * (straight with two schemes, crossover with one) the head's scheme governs and the tail follows.
  */
-export function schemesFor(link: { ordered: Order; head: { scheme: Scheme }; tail: { scheme: Scheme } }): Record<End, Scheme> {
+export function schemesFor(link: {
+  ordered: Order;
+  head: { scheme: Scheme };
+  tail: { scheme: Scheme };
+}): Record<End, Scheme> {
   const head = link.head.scheme;
   return { head, tail: link.ordered === 'straight' ? head : otherScheme(head) };
 }

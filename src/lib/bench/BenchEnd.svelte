@@ -20,39 +20,67 @@
   async function seated(): Promise<void> {
     const first = status.state === 'bare';
     if (first) site.log(link.id, 'seated', { connector, scheme }, end, `${link.label} ${end}: seated.`);
-    else site.log(link.id, 'redone', { action: 'redo', connector, scheme }, end, `${link.label} ${end}: done again.`);
+    else
+      site.log(
+        link.id,
+        'redone',
+        { action: 'redo', connector, scheme },
+        end,
+        `${link.label} ${end}: done again.`,
+      );
     const next = site.nextBare(link.id, end);
-    await goto(next ? `/${site.plan.id}/bench/${next.id}/${end}` : `/${site.plan.id}/prove/${link.id}`, { noScroll: true });
+    await goto(next ? `/${site.plan.id}/bench/${next.id}/${end}` : `/${site.plan.id}/prove/${link.id}`, {
+      noScroll: true,
+    });
   }
 </script>
 
 <div class="grid flex-1 content-start gap-5 px-3 py-4 lg:grid-cols-[minmax(0,1fr)_20rem] lg:px-5">
   <section aria-label="Order of the conductors">
-    <h2 class="text-faint text-sm">Contact 1 to {link.shielded ? 'S' : '8'}, {scheme}</h2>
+    <h2 class="text-sm text-faint">Contact 1 to {link.shielded ? 'S' : '8'}, {scheme}</h2>
     <ol class="mt-2 grid gap-1 sm:max-w-sm">
       {#each contacts as c (c)}
-        <li class="border-rule grid grid-cols-[2rem_6rem_1fr] items-center gap-3 border-b py-1.5">
-          <span class="text-xl font-bold">{c}</span><Swatch conductor={conductorAt(scheme, c)} width={96} height={18} /><span class="font-mono text-lg">{conductorLabel(conductorAt(scheme, c))}</span>
+        <li class="grid grid-cols-[2rem_6rem_1fr] items-center gap-3 border-b border-rule py-1.5">
+          <span class="text-xl font-bold">{c}</span><Swatch
+            conductor={conductorAt(scheme, c)}
+            width={96}
+            height={18}
+          /><span class="font-mono text-lg">{conductorLabel(conductorAt(scheme, c))}</span>
         </li>
       {/each}
     </ol>
   </section>
   <section class="grid content-start gap-3" aria-label="Mark seated">
     {#if status.state !== 'bare'}
-      <p>Attempt {status.attempt} by {site.person(status.by)}: {status.state}{status.reason ? `, ${status.reason}` : ''}.</p>
+      <p>
+        Attempt {status.attempt} by {site.person(status.by)}: {status.state}{status.reason
+          ? `, ${status.reason}`
+          : ''}.
+      </p>
     {/if}
-    <label class="text-sm">connector
-      <select class="border-ink mt-1 h-13 w-full border bg-transparent px-2 text-base" bind:value={connector}>
-        {#each CONNECTOR_FAMILIES as f (f)}<option value={f} class="bg-paper">{FAMILY_NAMES[f]}</option>{/each}
+    <label class="text-sm"
+      >connector
+      <select class="mt-1 h-13 w-full border border-ink bg-transparent px-2 text-base" bind:value={connector}>
+        {#each CONNECTOR_FAMILIES as f (f)}<option value={f} class="bg-paper">{FAMILY_NAMES[f]}</option
+          >{/each}
       </select>
     </label>
-    <label class="text-sm">scheme
-      <select class="border-ink mt-1 h-13 w-full border bg-transparent px-2 text-base" bind:value={scheme}>
+    <label class="text-sm"
+      >scheme
+      <select class="mt-1 h-13 w-full border border-ink bg-transparent px-2 text-base" bind:value={scheme}>
         {#each SCHEMES as s (s)}<option value={s} class="bg-paper">{s}</option>{/each}
       </select>
     </label>
-    {#if scheme !== ordered}<p class="border-wrong border-l-4 pl-3">This end was ordered to {ordered}. Seat it to {scheme} only if that was changed.</p>{/if}
-    <button class="act act-now min-h-16 text-lg" data-main-action onclick={seated}>{status.state === 'bare' ? 'Seated, next port' : 'Done again, next port'} <kbd class="key hidden lg:inline">PgDn</kbd></button>
-    <p class="text-faint text-sm">Cut away from the hand, shield your eyes, pick up every offcut. Local codes and licensed practice come first.</p>
+    {#if scheme !== ordered}<p class="border-l-4 border-wrong pl-3">
+        This end was ordered to {ordered}. Seat it to {scheme} only if that was changed.
+      </p>{/if}
+    <button class="act min-h-16 act-now text-lg" data-main-action onclick={seated}
+      >{status.state === 'bare' ? 'Seated, next port' : 'Done again, next port'}
+      <kbd class="hidden key lg:inline">PgDn</kbd></button
+    >
+    <p class="text-sm text-faint">
+      Cut away from the hand, shield your eyes, pick up every offcut. Local codes and licensed practice come
+      first.
+    </p>
   </section>
 </div>

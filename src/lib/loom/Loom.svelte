@@ -30,16 +30,29 @@
 >
   <title id="{id}-words">{words}</title>
   <defs>
-    <pattern id="{id}-hatch" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+    <pattern
+      id="{id}-hatch"
+      width="6"
+      height="6"
+      patternUnits="userSpaceOnUse"
+      patternTransform="rotate(-45)"
+    >
       <line x1="0" y1="0" x2="6" y2="0" stroke="var(--wrong)" stroke-width="2.4" />
     </pattern>
   </defs>
   <rect {...loom.jacket} fill="var(--sheet)" stroke="var(--rule)" />
   {#if length}
     {#if upright}
-      <text x={loom.width - 8} y={loom.jacket.y + 14} text-anchor="end" class="fill-faint font-mono text-[11px]">{length}</text>
+      <text
+        x={loom.width - 8}
+        y={loom.jacket.y + 14}
+        text-anchor="end"
+        class="fill-faint font-mono text-[11px]">{length}</text
+      >
     {:else}
-      <text x={loom.width / 2} y="14" text-anchor="middle" class="fill-faint font-mono text-[13px]">{length}</text>
+      <text x={loom.width / 2} y="14" text-anchor="middle" class="fill-faint font-mono text-[13px]"
+        >{length}</text
+      >
     {/if}
   {/if}
   {#each loom.pieces as piece (piece.key)}
@@ -48,7 +61,11 @@
   {#each loom.frays as f (f.key)}
     <g transform="translate({f.x} {f.y})">
       <circle r="10" fill="var(--paper)" stroke="var(--wrong)" stroke-width="2" />
-      <path d="M-6 -6 L-1.5 -1 M-7 0 L-2 0 M-6 6 L-1.5 1 M6 -6 L1.5 -1 M7 0 L2 0 M6 6 L1.5 1" stroke="var(--ink)" stroke-width="1.4" />
+      <path
+        d="M-6 -6 L-1.5 -1 M-7 0 L-2 0 M-6 6 L-1.5 1 M6 -6 L1.5 -1 M7 0 L2 0 M6 6 L1.5 1"
+        stroke="var(--ink)"
+        stroke-width="1.4"
+      />
     </g>
   {/each}
   {#each loom.bridges as b (b.key)}
@@ -57,17 +74,44 @@
   {/each}
   {#each loom.boxes as box (box.end + box.contact)}
     <g transform="translate({box.x} {box.y})">
-      <rect width={loom.boxWidth} height={loom.boxHeight} fill={box.wrong ? `url(#${id}-hatch)` : 'var(--sheet)'} stroke={box.wrong ? 'var(--wrong)' : 'var(--ink)'} stroke-width={box.wrong ? 2 : 1} />
+      <rect
+        width={loom.boxWidth}
+        height={loom.boxHeight}
+        fill={box.wrong ? `url(#${id}-hatch)` : 'var(--sheet)'}
+        stroke={box.wrong ? 'var(--wrong)' : 'var(--ink)'}
+        stroke-width={box.wrong ? 2 : 1}
+      />
       {#if box.wrong}
-        <rect x={loom.boxWidth / 2 - (upright ? 17 : 22)} y={loom.boxHeight / 2 - 9} width={upright ? 34 : 44} height="18" fill="var(--paper)" />
+        <rect
+          x={loom.boxWidth / 2 - (upright ? 17 : 22)}
+          y={loom.boxHeight / 2 - 9}
+          width={upright ? 34 : 44}
+          height="18"
+          fill="var(--paper)"
+        />
       {/if}
-      <text x={loom.boxWidth / 2} y={loom.boxHeight / 2 + 4.5} text-anchor="middle" class={['fill-ink font-mono font-semibold', upright ? 'text-[11px]' : 'text-[13px]']}>
+      <text
+        x={loom.boxWidth / 2}
+        y={loom.boxHeight / 2 + 4.5}
+        text-anchor="middle"
+        class={['fill-ink font-mono font-semibold', upright ? 'text-[11px]' : 'text-[13px]']}
+      >
         {box.conductor ? conductorLabel(box.conductor) : 'none'}
       </text>
       {#if upright}
-        <text x={loom.boxWidth / 2} y={box.end === 'head' ? -5 : loom.boxHeight + 14} text-anchor="middle" class="fill-ink text-[14px] font-bold">{box.contact}</text>
+        <text
+          x={loom.boxWidth / 2}
+          y={box.end === 'head' ? -5 : loom.boxHeight + 14}
+          text-anchor="middle"
+          class="fill-ink text-[14px] font-bold">{box.contact}</text
+        >
       {:else}
-        <text x={box.end === 'head' ? -12 : loom.boxWidth + 12} y={loom.boxHeight / 2 + 5} text-anchor="middle" class="fill-ink text-[16px] font-bold">{box.contact}</text>
+        <text
+          x={box.end === 'head' ? -12 : loom.boxWidth + 12}
+          y={loom.boxHeight / 2 + 5}
+          text-anchor="middle"
+          class="fill-ink text-[16px] font-bold">{box.contact}</text
+        >
       {/if}
     </g>
   {/each}

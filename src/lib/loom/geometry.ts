@@ -1,5 +1,14 @@
 import type { Copper } from '$core/copper/copper';
-import { CONDUCTORS, contactsOf, isWhite, PAIR_COLOURS, type Conductor, type Contact, type End, type PairColour } from '$core/wiring/conductors';
+import {
+  CONDUCTORS,
+  contactsOf,
+  isWhite,
+  PAIR_COLOURS,
+  type Conductor,
+  type Contact,
+  type End,
+  type PairColour,
+} from '$core/wiring/conductors';
 import { conductorAt, type Scheme } from '$core/wiring/schemes';
 
 /** A piece of a strand with the layer it is drawn in; twists are pieces that pass over and under. */
@@ -78,12 +87,27 @@ export function drawLoom({ copper, schemes, shielded, upright, breakAt }: LoomIn
   const n = contacts.length;
   const pitch = upright ? (shielded ? 40 : 45) : shielded ? 37 : 42;
   const frame: Frame = upright
-    ? { length: 330, box: 28, fan: 88, across: n * pitch + 4, contact: (i) => 2 + pitch / 2 + i * pitch, lane: (i) => ((i + 0.5) * n * pitch) / lanes(shielded) }
-    : { length: 790, box: 60, fan: 130, across: n * pitch + 4, contact: (i) => 2 + pitch / 2 + i * pitch, lane: (i) => ((i + 0.5) * n * pitch) / lanes(shielded) };
+    ? {
+        length: 300,
+        box: 28,
+        fan: 88,
+        across: n * pitch + 4,
+        contact: (i) => 2 + pitch / 2 + i * pitch,
+        lane: (i) => ((i + 0.5) * n * pitch) / lanes(shielded),
+      }
+    : {
+        length: 790,
+        box: 60,
+        fan: 130,
+        across: n * pitch + 4,
+        contact: (i) => 2 + pitch / 2 + i * pitch,
+        lane: (i) => ((i + 0.5) * n * pitch) / lanes(shielded),
+      };
   const point = (u: number, v: number) => (upright ? `${r(v)} ${r(u)}` : `${r(u)} ${r(v)}`);
   const xy = (u: number, v: number) => (upright ? { x: v, y: u } : { x: u, y: v });
   const order = laneOrder(schemes.head);
-  const laneOf = (c: Conductor) => (c === 'DRAIN' ? 4 : order.indexOf(PAIR_COLOURS[CONDUCTORS.indexOf(c) >> 1]!));
+  const laneOf = (c: Conductor) =>
+    c === 'DRAIN' ? 4 : order.indexOf(PAIR_COLOURS[CONDUCTORS.indexOf(c) >> 1]!);
   const jacketStart = frame.box + frame.fan;
   const jacketEnd = frame.length - jacketStart;
   const span = jacketEnd - jacketStart;
@@ -95,8 +119,13 @@ export function drawLoom({ copper, schemes, shielded, upright, breakAt }: LoomIn
     height: upright ? frame.length : frame.across,
     boxWidth: upright ? pitch - 6 : frame.box,
     boxHeight: upright ? frame.box : pitch - 10,
-    pieces: [], frays: [], bridges: [], boxes: [],
-    jacket: upright ? { x: 1, y: jacketStart, width: frame.across - 2, height: span } : { x: jacketStart, y: 1, width: span, height: frame.across - 2 },
+    pieces: [],
+    frays: [],
+    bridges: [],
+    boxes: [],
+    jacket: upright
+      ? { x: 1, y: jacketStart, width: frame.across - 2, height: span }
+      : { x: jacketStart, y: 1, width: span, height: frame.across - 2 },
   };
   const bridgedAt = (end: End, c: Contact) => copper[end].bridges.some((b) => b.includes(c));
 
@@ -106,14 +135,24 @@ export function drawLoom({ copper, schemes, shielded, upright, breakAt }: LoomIn
       const open = copper[end].open.includes(contact);
       const u = end === 'head' ? 0 : frame.length - frame.box;
       const v = frame.contact(i) - (upright ? drawing.boxWidth : drawing.boxHeight) / 2;
-      drawing.boxes.push({ end, contact, conductor, open, ...xy(u, v), wrong: open || bridgedAt(end, contact) || conductor !== conductorAt(schemes[end], contact) });
+      drawing.boxes.push({
+        end,
+        contact,
+        conductor,
+        open,
+        ...xy(u, v),
+        wrong: open || bridgedAt(end, contact) || conductor !== conductorAt(schemes[end], contact),
+      });
       if (conductor) fan(end, conductor, i, open);
     });
     copper[end].bridges.forEach(([a, b]) => {
       const u = end === 'head' ? frame.box + 5 : frame.length - frame.box - 5;
       const out = end === 'head' ? 12 : -12;
       const [va, vb] = [frame.contact(contacts.indexOf(a)), frame.contact(contacts.indexOf(b))];
-      drawing.bridges.push({ key: `${end}${a}${b}`, d: `M ${point(u, va)} C ${point(u + out, va)} ${point(u + out, vb)} ${point(u, vb)}` });
+      drawing.bridges.push({
+        key: `${end}${a}${b}`,
+        d: `M ${point(u, va)} C ${point(u + out, va)} ${point(u + out, vb)} ${point(u, vb)}`,
+      });
     });
   }
 
@@ -122,7 +161,10 @@ export function drawLoom({ copper, schemes, shielded, upright, breakAt }: LoomIn
     const sign = conductor === 'DRAIN' ? 0 : isWhite(conductor) ? -1 : 1;
     const breaks = copper.cable.breaks.filter((b) => b.conductor === conductor);
     for (let k = 0; k < HALF_TURNS; k++) {
-      const gone = (k === cutAt && breaks.some((b) => b.zone === 'span')) || (k === 0 && breaks.some((b) => b.zone === 'head')) || (k === HALF_TURNS - 1 && breaks.some((b) => b.zone === 'tail'));
+      const gone =
+        (k === cutAt && breaks.some((b) => b.zone === 'span')) ||
+        (k === 0 && breaks.some((b) => b.zone === 'head')) ||
+        (k === HALF_TURNS - 1 && breaks.some((b) => b.zone === 'tail'));
       const u0 = jacketStart + k * half;
       const from = v + sign * AMPLITUDE * (k % 2 ? -1 : 1);
       const to = v - sign * AMPLITUDE * (k % 2 ? -1 : 1);
@@ -131,16 +173,24 @@ export function drawLoom({ copper, schemes, shielded, upright, breakAt }: LoomIn
         continue;
       }
       drawing.pieces.push({
-        key: `${conductor}${k}`, conductor, layer: sign > 0 === (k % 2 === 0) ? 1 : 0,
+        key: `${conductor}${k}`,
+        conductor,
+        layer: sign > 0 === (k % 2 === 0) ? 1 : 0,
         d: `M ${point(u0, from)} C ${point(u0 + half / 2, from)} ${point(u0 + half / 2, to)} ${point(u0 + half, to)}`,
       });
     }
   }
   copper.cable.bridges.forEach(([a, b]) => {
     const u = jacketStart + half * 2.5;
-    const [va, vb] = [frame.lane(laneOf(a)) - (isWhite(a) ? AMPLITUDE : -AMPLITUDE), frame.lane(laneOf(b)) + (isWhite(b) ? -AMPLITUDE : AMPLITUDE)];
+    const [va, vb] = [
+      frame.lane(laneOf(a)) - (isWhite(a) ? AMPLITUDE : -AMPLITUDE),
+      frame.lane(laneOf(b)) + (isWhite(b) ? -AMPLITUDE : AMPLITUDE),
+    ];
     const same = laneOf(a) === laneOf(b);
-    drawing.bridges.push({ key: `cable${a}${b}`, d: `M ${point(u, va - (same ? 6 : 0))} L ${point(u, vb + (same ? 6 : 0))}` });
+    drawing.bridges.push({
+      key: `cable${a}${b}`,
+      d: `M ${point(u, va - (same ? 6 : 0))} L ${point(u, vb + (same ? 6 : 0))}`,
+    });
   });
   drawing.pieces.sort((a, b) => a.layer - b.layer);
   return drawing;
@@ -148,14 +198,18 @@ export function drawLoom({ copper, schemes, shielded, upright, breakAt }: LoomIn
   function fan(end: End, conductor: Conductor, i: number, open: boolean): void {
     const v = frame.contact(i);
     const sign = conductor === 'DRAIN' ? 0 : isWhite(conductor) ? -1 : 1;
-    const lane = frame.lane(laneOf(conductor)) + sign * AMPLITUDE * (end === 'tail' && HALF_TURNS % 2 ? -1 : 1);
+    const lane =
+      frame.lane(laneOf(conductor)) + sign * AMPLITUDE * (end === 'tail' && HALF_TURNS % 2 ? -1 : 1);
     const flip = end === 'head' ? (u: number) => u : (u: number) => frame.length - u;
     const start = frame.box + (open ? GAP : 0);
     drawing.pieces.push({
-      key: `${end}${conductor}`, conductor, layer: -1,
+      key: `${end}${conductor}`,
+      conductor,
+      layer: -1,
       d: `M ${point(flip(start), v)} C ${point(flip(start + frame.fan * 0.5), v)} ${point(flip(jacketStart - frame.fan * 0.45), lane)} ${point(flip(jacketStart), lane)}`,
     });
-    if (open) drawing.frays.push({ key: `${end}${conductor}open`, conductor, ...xy(flip(frame.box + GAP - 3), v) });
+    if (open)
+      drawing.frays.push({ key: `${end}${conductor}open`, conductor, ...xy(flip(frame.box + GAP - 3), v) });
   }
 }
 

@@ -9,7 +9,9 @@ export function loomWords(copper: Copper, schemes: Record<End, Scheme>, shielded
     const at = (c: Contact) => {
       const conductor = copper[e].seats[c];
       const notes = [
-        conductor !== conductorAt(schemes[e], c) ? `should be ${conductorWords(conductorAt(schemes[e], c))}` : '',
+        conductor !== conductorAt(schemes[e], c)
+          ? `should be ${conductorWords(conductorAt(schemes[e], c))}`
+          : '',
         copper[e].open.includes(c) ? 'open' : '',
         ...copper[e].bridges.filter((b) => b.includes(c)).map((b) => `joined to ${b[0] === c ? b[1] : b[0]}`),
       ].filter(Boolean);
@@ -17,10 +19,16 @@ export function loomWords(copper: Copper, schemes: Record<End, Scheme>, shielded
     };
     return `${e === 'head' ? 'Head' : 'Tail'}: ${contacts.map(at).join('; ')}.`;
   };
-  const zone = { head: 'at the jacket cut of the head', span: 'in the span', tail: 'at the jacket cut of the tail' };
+  const zone = {
+    head: 'at the jacket cut of the head',
+    span: 'in the span',
+    tail: 'at the jacket cut of the tail',
+  };
   const cable = [
     ...copper.cable.breaks.map((b) => `${conductorWords(b.conductor)} broken ${zone[b.zone]}`),
-    ...copper.cable.bridges.map(([a, b]) => `${conductorWords(a)} and ${conductorWords(b)} joined in the span`),
+    ...copper.cable.bridges.map(
+      ([a, b]) => `${conductorWords(a)} and ${conductorWords(b)} joined in the span`,
+    ),
   ];
   return `${end('head')} ${end('tail')}${cable.length ? ` Cable: ${cable.join('; ')}.` : ''}`;
 }

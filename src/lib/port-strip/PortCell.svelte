@@ -4,8 +4,24 @@
   import { FAMILY_NAMES } from '$core/wiring/connector';
   import StateMark from './StateMark.svelte';
 
-  let { link, status, number, href, current = false, large = false }: { link: Link; status: LinkStatus; number: string; href: string; current?: boolean; large?: boolean } = $props();
-  const says = $derived(`${link.label}: head ${status.head.state}, tail ${status.tail.state}${link.ordered === 'crossover' ? ', ordered as a crossover' : ''}`);
+  let {
+    link,
+    status,
+    number,
+    href,
+    current = false,
+    large = false,
+  }: {
+    link: Link;
+    status: LinkStatus;
+    number: string;
+    href: string;
+    current?: boolean;
+    large?: boolean;
+  } = $props();
+  const says = $derived(
+    `${link.label}: head ${status.head.state}, tail ${status.tail.state}${link.ordered === 'crossover' ? ', ordered as a crossover' : ''}`,
+  );
 </script>
 
 <a
@@ -14,15 +30,28 @@
   aria-label={says}
   title="{says} ({FAMILY_NAMES[link.head.connector]} to {FAMILY_NAMES[link.tail.connector]})"
   aria-current={current ? 'true' : undefined}
-  class={['flex min-w-0 flex-col border text-center', current ? 'border-ink outline-ink bg-hivis text-on-hivis relative z-10 outline-3' : 'border-rule bg-sheet']}
+  class={[
+    'flex min-w-0 flex-col border text-center',
+    current
+      ? 'relative z-10 border-ink bg-hivis text-on-hivis outline-3 outline-ink'
+      : 'border-rule bg-sheet',
+  ]}
 >
   <span class={['font-mono leading-none font-semibold', large ? 'py-2 text-base' : 'py-1.5 text-[13px]']}>
     {number}{#if link.ordered === 'crossover'}<span aria-hidden="true">×</span>{/if}
   </span>
   {#each ['head', 'tail'] as const as end (end)}
     {@const state = status[end].state}
-    <span class={['border-rule flex items-center justify-center border-t', large ? 'h-8' : 'h-6 lg:h-7', state === 'failed' && 'hatched']}>
-      <span class={state === 'failed' ? (current ? 'bg-hivis' : 'bg-sheet') : ''}><StateMark {state} size={large ? 20 : 16} /></span>
+    <span
+      class={[
+        'flex items-center justify-center border-t border-rule',
+        large ? 'h-8' : 'h-6 lg:h-7',
+        state === 'failed' && 'hatched',
+      ]}
+    >
+      <span class={state === 'failed' ? (current ? 'bg-hivis' : 'bg-sheet') : ''}
+        ><StateMark {state} size={large ? 20 : 16} /></span
+      >
     </span>
   {/each}
 </a>

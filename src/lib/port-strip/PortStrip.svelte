@@ -11,8 +11,13 @@
   const inRoom = $derived(site.ordered.filter((l) => site.where(l).room.id === place.room.id));
   const links = $derived(byRoom ? inRoom : site.panelLinks(current.head.panel));
   const counted = $derived.by(() => {
-    const of = (state: string) => links.filter((l) => site.statusOf(l.id).head.state === state || site.statusOf(l.id).tail.state === state).length;
-    const proven = links.filter((l) => site.statusOf(l.id).head.state === 'proven' && site.statusOf(l.id).tail.state === 'proven').length;
+    const of = (state: string) =>
+      links.filter(
+        (l) => site.statusOf(l.id).head.state === state || site.statusOf(l.id).tail.state === state,
+      ).length;
+    const proven = links.filter(
+      (l) => site.statusOf(l.id).head.state === 'proven' && site.statusOf(l.id).tail.state === 'proven',
+    ).length;
     const failed = of('failed');
     return failed ? `${proven} proven, ${failed} failed` : `${proven} of ${links.length} proven`;
   });
@@ -21,19 +26,45 @@
   const firstOfNext = $derived(site.panelLinks(panelAfter.id)[0]);
 </script>
 
-<section aria-label={byRoom ? `Outlets of ${place.room.name}` : `Ports of panel ${place.panel.name}`} class="border-ink bg-sheet flex flex-wrap items-center gap-x-4 gap-y-1 border-t-2 px-2 py-1.5 lg:flex-nowrap lg:px-5 lg:py-4">
-  <button class="flex min-h-12 flex-1 items-baseline gap-2 text-left lg:min-w-28 lg:flex-none lg:flex-col lg:gap-0" onclick={() => (byRoom = !byRoom)} aria-label={byRoom ? 'Show the panel' : 'Show the room'}>
-    <span class="self-center font-bold lg:self-start lg:text-xl">{byRoom ? place.room.name : place.panel.name}</span>
-    <span class="text-faint self-center text-sm lg:self-start">{counted}</span>
+<section
+  aria-label={byRoom ? `Outlets of ${place.room.name}` : `Ports of panel ${place.panel.name}`}
+  class="flex flex-wrap items-center gap-x-4 gap-y-1 border-t-2 border-ink bg-sheet px-2 py-1.5 lg:sticky lg:bottom-0 lg:flex-nowrap lg:px-5 lg:py-3"
+>
+  <button
+    class="flex min-h-12 flex-1 items-baseline gap-2 text-left lg:min-w-28 lg:flex-none lg:flex-col lg:gap-0"
+    onclick={() => (byRoom = !byRoom)}
+    aria-label={byRoom ? 'Show the panel' : 'Show the room'}
+  >
+    <span class="self-center font-bold lg:self-start lg:text-xl"
+      >{byRoom ? place.room.name : place.panel.name}</span
+    >
+    <span class="self-center text-sm text-faint lg:self-start">{counted}</span>
   </button>
-  <div class={['order-last grid w-full gap-x-0.5 gap-y-1 lg:order-none lg:w-auto lg:flex-1 lg:gap-1', links.length > 12 ? 'grid-cols-12 lg:grid-cols-24' : 'grid-cols-12 lg:max-w-[40rem]']}>
+  <div
+    class={[
+      'order-last grid w-full gap-x-0.5 gap-y-1 lg:order-none lg:w-auto lg:flex-1 lg:gap-1',
+      links.length > 12 ? 'grid-cols-12 lg:grid-cols-24' : 'grid-cols-12 lg:max-w-[40rem]',
+    ]}
+  >
     {#each links as link (link.id)}
-      <PortCell {link} status={site.statusOf(link.id)} number={byRoom ? link.label.replace(/^.*?-?(\d+)$/, '$1') : String(link.head.port)} href={hrefFor(link)} current={link.id === current.id} />
+      <PortCell
+        {link}
+        status={site.statusOf(link.id)}
+        number={byRoom ? link.label.replace(/^.*?-?(\d+)$/, '$1') : String(link.head.port)}
+        href={hrefFor(link)}
+        current={link.id === current.id}
+      />
     {/each}
   </div>
   {#if firstOfNext && site.plan.panels.length > 1}
-    <a href={hrefFor(firstOfNext)} class="flex min-h-12 items-center gap-2 text-right lg:flex-col lg:items-end lg:gap-0" aria-label="Next panel, {panelAfter.name}">
-      <span class="text-faint text-sm lg:order-2">next panel</span><span class="font-bold lg:text-xl">{panelAfter.name}</span>
+    <a
+      href={hrefFor(firstOfNext)}
+      class="flex min-h-12 items-center gap-2 text-right lg:flex-col lg:items-end lg:gap-0"
+      aria-label="Next panel, {panelAfter.name}"
+    >
+      <span class="text-sm text-faint lg:order-2">next panel</span><span class="font-bold lg:text-xl"
+        >{panelAfter.name}</span
+      >
     </a>
   {/if}
 </section>

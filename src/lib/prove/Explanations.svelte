@@ -6,27 +6,46 @@
   let { session }: { session: ProveSession } = $props();
   const shown = $derived((session.diagnosis?.explanations ?? []).slice(0, 4));
   const rest = $derived(Math.max(0, 1 - shown.reduce((s, e) => s + e.probability, 0)));
-  const percent = (p: number) => (p > 0.995 && p < 1 - 1e-9 ? '99%' : p < 0.005 ? '<1%' : `${Math.round(p * 100)}%`);
-  const parts = (e: Explanation) => e.mistakes.map((m) => ({ where: m.where === 'cable' ? 'Cable' : m.where === 'head' ? 'Head' : 'Tail', what: mistakeText(m) }));
+  const percent = (p: number) =>
+    p > 0.995 && p < 1 - 1e-9 ? '99%' : p < 0.005 ? '<1%' : `${Math.round(p * 100)}%`;
+  const parts = (e: Explanation) =>
+    e.mistakes.map((m) => ({
+      where: m.where === 'cable' ? 'Cable' : m.where === 'head' ? 'Head' : 'Tail',
+      what: mistakeText(m, e.cable.breaks),
+    }));
 </script>
 
 {#if shown.length}
   <section aria-label="What may lie behind it">
-    <h3 class="text-faint text-sm">What may lie behind it</h3>
-    <ol class="border-rule mt-1 border-t">
+    <h3 class="text-sm text-faint">What may lie behind it</h3>
+    <ol class="mt-1 border-t border-rule">
       {#each shown as e, i (i)}
-        <li class="border-rule border-b">
-          <button class={['grid min-h-12 w-full grid-cols-[3.25rem_1fr] items-center gap-x-2 py-2 text-left', i === session.chosen ? 'outline-ink outline-2 -outline-offset-2 px-2' : '']} aria-pressed={i === session.chosen} onclick={() => (session.chosen = i)}>
+        <li class="border-b border-rule">
+          <button
+            class={[
+              'grid min-h-12 w-full grid-cols-[3.25rem_1fr] items-center gap-x-2 py-2 text-left',
+              i === session.chosen ? 'px-2 outline-2 -outline-offset-2 outline-ink' : '',
+            ]}
+            aria-pressed={i === session.chosen}
+            onclick={() => (session.chosen = i)}
+          >
             <span class="font-mono font-bold">{percent(e.probability)}</span>
-            <span>{#each parts(e) as p, k (k)}{k ? ', and ' : ''}<strong>{p.where}</strong> {p.what}{/each}</span>
-            <span class="bg-rule col-start-2 mt-1 h-1" aria-hidden="true"><span class="bg-ink block h-1" style="width: {Math.max(0.5, e.probability * 100)}%"></span></span>
+            <span
+              >{#each parts(e) as p, k (k)}{k ? ', and ' : ''}<strong>{p.where}</strong> {p.what}{/each}</span
+            >
+            <span class="col-start-2 mt-1 h-1 bg-rule" aria-hidden="true"
+              ><span class="block h-1 bg-ink" style="width: {Math.max(0.5, e.probability * 100)}%"
+              ></span></span
+            >
           </button>
           {#if i === session.chosen}
-            <p class="px-2 pb-2 text-sm" data-testid="remedy">{e.remedy.text}{e.then ? ` Then: ${e.then.text}` : ''}</p>
+            <p class="px-2 pb-2 text-sm" data-testid="remedy">
+              {e.remedy.text}{e.then ? ` Then: ${e.then.text}` : ''}
+            </p>
           {/if}
         </li>
       {/each}
     </ol>
-    {#if rest > 0.0005}<p class="text-faint mt-1 font-mono text-sm">{percent(rest)} anything else</p>{/if}
+    {#if rest > 0.0005}<p class="mt-1 font-mono text-sm text-faint">{percent(rest)} anything else</p>{/if}
   </section>
 {/if}

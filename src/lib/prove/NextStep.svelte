@@ -22,11 +22,20 @@
 {#if next}
   <div>
     <div class="flex items-center justify-between gap-2">
-      <p class="text-faint text-sm">
-        {next.action === 'look' ? 'Look first' : 'Do next'}{next.end ? (next.end === site.standingAt ? ', where you stand' : `: walk to the ${next.end}`) : ''}
+      <p class="text-sm text-faint">
+        {next.end && next.end !== site.standingAt
+          ? `Walk to the ${next.end}`
+          : next.action === 'look'
+            ? 'Look first, here'
+            : 'Do next'}
       </p>
-      <label class="text-sm">I am at the
-        <select class="border-rule h-12 border bg-transparent px-1" value={site.standingAt} onchange={(e) => site.stand(e.currentTarget.value as 'head' | 'tail')}>
+      <label class="flex items-center gap-1 text-sm whitespace-nowrap"
+        >I am at the
+        <select
+          class="h-12 border border-rule bg-transparent px-1"
+          value={site.standingAt}
+          onchange={(e) => site.stand(e.currentTarget.value as 'head' | 'tail')}
+        >
           {#each ENDS as end (end)}<option value={end} class="bg-paper">{end}</option>{/each}
         </select>
       </label>
@@ -35,14 +44,22 @@
     {#if next.action === 'look'}
       <div class="mt-2 grid grid-cols-2 gap-2">
         {#each answers.slice(0, 4) as a, i (i)}
-          <button class="act act-now min-h-14 flex-wrap justify-start gap-x-2 gap-y-0 px-3" data-main-action={undefined} onclick={() => session.answer(a)}>
-            {#if a.conductor}<Swatch conductor={a.conductor} />{#if several || !mixed}<span class="font-mono">{conductorLabel(a.conductor)}</span>{/if}{:else}<span>empty</span>{/if}
+          <button
+            class="act min-h-14 flex-wrap justify-start gap-x-2 gap-y-0 act-now px-3"
+            data-main-action={undefined}
+            onclick={() => session.answer(a)}
+          >
+            {#if a.conductor}<Swatch conductor={a.conductor} />{#if several || !mixed}<span class="font-mono"
+                  >{conductorLabel(a.conductor)}</span
+                >{/if}{:else}<span>empty</span>{/if}
             {#if says(a)}<span class={several ? 'w-full text-sm font-normal' : ''}>{says(a)}</span>{/if}
           </button>
         {/each}
       </div>
     {/if}
-    <p class="text-faint mt-2 text-sm">{minutes(next.minutes)} now, about {minutes(next.expectedMinutes)} in all to a proven link.</p>
+    <p class="mt-2 text-sm text-faint">
+      {minutes(next.minutes)} now, about {minutes(next.expectedMinutes)} in all to a proven link.
+    </p>
   </div>
 {:else}
   <p class="text-faint">Working out what this means …</p>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
   import { innerWidth } from 'svelte/reactivity/window';
+  import Delete from '@lucide/svelte/icons/delete';
   import type { Link } from '$core/formats/job';
   import { copperAsOrdered } from '$core/copper/copper';
   import { specOf } from '$core/log/link-spec';
@@ -32,6 +33,7 @@
     return d.from === 'head' ? share : 1 - share;
   });
   let typed = $state('');
+  let typedProblem = $state('');
 
   $effect(() => {
     void [session.measured, session.looked, site.standingAt, session.problem && ''];
@@ -43,18 +45,21 @@
     const answers = answersOf(typed.trim());
     session.readAgain();
     session.pad.fill(answers.slice(0, session.pad.size));
-    if (answers.length !== session.pad.size) session.contradiction = `The walk has ${answers.length} answers, this link has ${session.pad.size} contacts: add or take some away.`;
-    else typed = '';
+    if (answers.length !== session.pad.size)
+      typedProblem = `The walk has ${answers.length} answers, this link has ${session.pad.size} contacts: add or take some away.`;
+    else typed = typedProblem = '';
   }
 
   function onkeydown(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey || event.altKey || typing(event) || pressesFocus(event)) return;
     const { pad } = session;
-    if (/^[1-8]$/.test(event.key) || (link.shielded && event.key.toLowerCase() === 's')) pad.tap(event.key.toUpperCase() as Contact);
+    if (/^[1-8]$/.test(event.key) || (link.shielded && event.key.toLowerCase() === 's'))
+      pad.tap(event.key.toUpperCase() as Contact);
     else if (event.key === '0' || event.key === '-') pad.tap(null);
     else if (event.key === '+') pad.adding = pad.answers.length > 0;
     else if (event.key === 'Backspace') pad.back();
-    else if (event.key === 'a' || (event.key === 'Enter' && pad.answers.length === 0)) void session.logAllGood();
+    else if (event.key === 'a' || (event.key === 'Enter' && pad.answers.length === 0))
+      void session.logAllGood();
     else if (event.key === 'Enter' && judgement) void session.log();
     else if (event.key === 'r') session.readAgain();
     else return;
@@ -64,23 +69,102 @@
 
 <svelte:window {onkeydown} />
 
+{#snippet options()}
+  <div class="flex flex-wrap items-center gap-x-3 gap-y-2">
+    {#if session.pad.full}
+      <button
+        class="h-12 min-w-12 border border-rule font-mono text-lg"
+        aria-label="One more lamp lit with the last"
+        onclick={() => (session.pad.adding = true)}>+</button
+      >
+      <button
+        class="flex h-12 min-w-12 items-center justify-center border border-rule"
+        aria-label="Take the last answer back"
+        onclick={() => session.pad.back()}><Delete size={20} /></button
+      >
+    {/if}
+    <label class="text-sm"
+      >tester
+      <select
+        class="h-12 border border-rule bg-transparent px-2"
+        value={session.evidence}
+        onchange={(e) => session.use(e.currentTarget.value as typeof session.evidence)}
+      >
+        {#each TESTERS as t (t.evidence)}<option value={t.evidence} class="bg-paper">{t.name}</option>{/each}
+      </select>
+    </label>
+    <label class="text-sm"
+      >main unit at
+      <select class="h-12 border border-rule bg-transparent px-2" bind:value={session.from}>
+        {#each ENDS as end (end)}<option value={end} class="bg-paper">{end}</option>{/each}
+      </select>
+    </label>
+    {#if session.looksAtSplits}
+      <fieldset class="flex items-center gap-1">
+        <legend class="float-left mr-2 text-sm">split</legend>
+        {#each CONTACT_PAIRS as pair (pair)}
+          <label
+            class={[
+              'flex h-12 min-w-12 cursor-pointer items-center justify-center border font-mono',
+              session.splits.includes(pair) ? 'border-wrong hatched' : 'border-rule',
+            ]}
+          >
+            <input type="checkbox" class="peer sr-only" value={pair} bind:group={session.splits} />
+            <span class="bg-paper px-1 peer-focus-visible:outline-3 peer-focus-visible:outline-ink"
+              >{pair[0]}-{pair[1]}</span
+            >
+          </label>
+        {/each}
+      </fieldset>
+    {/if}
+    <form onsubmit={type} class="flex items-center gap-1">
+      <input
+        class="h-12 w-44 border border-rule bg-transparent px-2 font-mono"
+        placeholder={link.shielded ? '12345678S' : '12345678'}
+        aria-label="Type the walk"
+        bind:value={typed}
+        autocomplete="off"
+        inputmode="text"
+      />
+      <button class="h-12 border border-rule px-3">read</button>
+    </form>
+  </div>
+{/snippet}
+
 <div class="grid flex-1 content-start gap-x-6 px-3 py-2 lg:grid-cols-[minmax(0,1fr)_20rem] lg:px-5">
   <div class="grid content-start gap-3">
     <div aria-live="polite" class="min-h-8">
-      {#if session.problem}
-        <p class="border-wrong text-wrong border-l-4 pl-3" role="alert">{session.problem}</p>
+      {#if (typedProblem && !session.pad.full) || session.problem}
+        <p class="border-l-4 border-wrong pl-3 text-wrong" role="alert">{typedProblem || session.problem}</p>
       {:else if judgement}
         <h2 class="text-xl font-bold lg:text-2xl" data-testid="verdict">
-          {judgement.verdict === 'fail' ? 'Fail' : judgement.verdict === 'pass' ? 'Pass' : 'Provisional pass'}: <span class={failing ? 'text-wrong' : ''}>{judgement.reason}</span>
+          {judgement.verdict === 'fail'
+            ? 'Fail'
+            : judgement.verdict === 'pass'
+              ? 'Pass'
+              : 'Provisional pass'}: <span class={failing ? 'text-wrong' : ''}>{judgement.reason}</span>
         </h2>
-        {#if !failing && judgement.notRuledOut.length}<p class="text-faint">Not ruled out: {judgement.notRuledOut.join(', ')}.</p>{/if}
+        {#if !failing && judgement.notRuledOut.length}<p class="text-faint">
+            Not ruled out: {judgement.notRuledOut.join(', ')}.
+          </p>{/if}
       {:else if never.length}
         <p>The log has no termination at the {never.join(' and the ')}. You may read it all the same.</p>
       {:else if status.lastReading}
         <p>
-          Last reading {status.lastReading.current ? '' : '(before the redo) '}was a {status.lastReading.verdict}{status.head.reason ?? status.tail.reason ? `: ${status.head.reason ?? status.tail.reason}` : ''}.
+          Last reading {status.lastReading.current ? '' : '(before the redo) '}was a {status.lastReading
+            .verdict}{(status.head.reason ?? status.tail.reason)
+            ? `: ${status.head.reason ?? status.tail.reason}`
+            : ''}.
           {#if status.lastReading.verdict === 'fail'}
-            <button class="min-h-12 font-semibold underline underline-offset-4 lg:min-h-0" onclick={() => { session.use(status.lastReading!.evidence); session.from = status.lastReading!.data.reading.from ?? 'head'; session.splits = status.lastReading!.data.reading.splits ?? []; session.pad.fill(answersOf(status.lastReading!.data.reading.walk)); }}>Show it</button>
+            <button
+              class="min-h-12 font-semibold underline underline-offset-4 lg:min-h-0"
+              onclick={() => {
+                session.use(status.lastReading!.evidence);
+                session.from = status.lastReading!.data.reading.from ?? 'head';
+                session.splits = status.lastReading!.data.reading.splits ?? [];
+                session.pad.fill(answersOf(status.lastReading!.data.reading.walk));
+              }}>Show it</button
+            >
           {/if}
         </p>
       {:else}
@@ -89,44 +173,30 @@
     </div>
 
     <div class={!upright || failing ? '' : 'hidden'}>
-      <Loom {copper} schemes={session.schemes} shielded={link.shielded} {upright} {breakAt} length={link.lengthMetres ? `${link.lengthMetres.toFixed(1)} m` : undefined} />
+      <Loom
+        {copper}
+        schemes={session.schemes}
+        shielded={link.shielded}
+        {upright}
+        {breakAt}
+        length={link.lengthMetres ? `${link.lengthMetres.toFixed(1)} m` : undefined}
+      />
     </div>
 
     {#if !(upright && failing)}
       <LampPad pad={session.pad} shielded={link.shielded} ordered={link.ordered} from={session.from} />
     {/if}
-    <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
-      <label class="text-sm">tester
-        <select class="border-rule h-12 border bg-transparent px-2" value={session.evidence} onchange={(e) => session.use(e.currentTarget.value as typeof session.evidence)}>
-          {#each TESTERS as t (t.evidence)}<option value={t.evidence} class="bg-paper">{t.name}</option>{/each}
-        </select>
-      </label>
-      <label class="text-sm">main unit at
-        <select class="border-rule h-12 border bg-transparent px-2" bind:value={session.from}>
-          {#each ENDS as end (end)}<option value={end} class="bg-paper">{end}</option>{/each}
-        </select>
-      </label>
-      {#if session.looksAtSplits}
-        <fieldset class="flex items-center gap-1">
-          <legend class="float-left mr-2 text-sm">split</legend>
-          {#each CONTACT_PAIRS as pair (pair)}
-            <label class={['flex h-12 min-w-12 cursor-pointer items-center justify-center border font-mono', session.splits.includes(pair) ? 'border-wrong hatched' : 'border-rule']}>
-              <input type="checkbox" class="peer sr-only" value={pair} bind:group={session.splits} />
-              <span class="peer-focus-visible:outline-ink bg-paper px-1 peer-focus-visible:outline-3">{pair[0]}-{pair[1]}</span>
-            </label>
-          {/each}
-        </fieldset>
-      {/if}
-      <form onsubmit={type} class="flex items-center gap-1">
-        <input class="border-rule h-12 w-44 border bg-transparent px-2 font-mono" placeholder={link.shielded ? '12345678S' : '12345678'} aria-label="Type the walk" bind:value={typed} autocomplete="off" inputmode="text" />
-        <button class="border-rule h-12 border px-3">read</button>
-      </form>
-    </div>
+    {#if !upright}{@render options()}{/if}
     {#if session.evidence === 'wiremap-length' && session.distanceContacts.length}
       <div class="flex flex-wrap items-center gap-3">
         {#each session.distanceContacts as contact (contact)}
-          <label class="text-sm">metres from the {session.from} to {contact}
-            <input class="border-rule h-12 w-20 border bg-transparent px-2 font-mono" inputmode="decimal" bind:value={session.metres[contact]} />
+          <label class="text-sm"
+            >metres from the {session.from} to {contact}
+            <input
+              class="h-12 w-20 border border-rule bg-transparent px-2 font-mono"
+              inputmode="decimal"
+              bind:value={session.metres[contact]}
+            />
           </label>
         {/each}
       </div>
@@ -137,23 +207,63 @@
     {#if failing && !session.problem}
       <NextStep {session} />
       <fieldset class="flex items-center gap-2">
-        <legend class="text-faint float-left mr-2 text-sm">to be done again</legend>
+        <legend class="float-left mr-2 text-sm text-faint">to be done again</legend>
         {#each ENDS as end (end)}
-          <button aria-pressed={session.blame.includes(end)} class={['min-h-12 flex-1 border font-semibold', session.blame.includes(end) ? 'border-wrong hatched border-2' : 'border-rule']} onclick={() => session.toggleBlame(end)}><span class="bg-paper px-2">{end}</span></button>
+          <button
+            aria-pressed={session.blame.includes(end)}
+            class={[
+              'min-h-12 flex-1 border font-semibold',
+              session.blame.includes(end) ? 'border-2 border-wrong hatched' : 'border-rule',
+            ]}
+            onclick={() => session.toggleBlame(end)}><span class="bg-paper px-2">{end}</span></button
+          >
         {/each}
       </fieldset>
-      <button class={['act', session.diagnosis?.next.action !== 'look' && 'act-now']} data-main-action={session.diagnosis?.next.action !== 'look' ? '' : undefined} onclick={() => session.log()}>Log fail, queue redo <kbd class="key hidden lg:inline">Enter</kbd></button>
-      <button class="act" onclick={() => session.readAgain()}>Read again <kbd class="key hidden lg:inline">r</kbd></button>
+      <button
+        class={['act', session.diagnosis?.next.action !== 'look' && 'act-now']}
+        data-main-action={session.diagnosis?.next.action !== 'look' ? '' : undefined}
+        onclick={() => session.log()}
+        >Log fail, queue redo <kbd class="hidden key lg:inline">Enter</kbd></button
+      >
+      <button class="act" onclick={() => session.readAgain()}
+        >Read again <kbd class="hidden key lg:inline">r</kbd></button
+      >
       <Explanations {session} />
     {:else if judgement && !session.problem}
-      <button class="act act-now text-lg" data-main-action onclick={() => session.log()}>Log {judgement.verdict === 'pass' ? 'pass' : 'provisional pass'}, next port <kbd class="key hidden lg:inline">Enter</kbd></button>
-      <button class="act" onclick={() => session.readAgain()}>Read again <kbd class="key hidden lg:inline">r</kbd></button>
+      <button class="act act-now text-lg" data-main-action onclick={() => session.log()}
+        >Log {judgement.verdict === 'pass' ? 'pass' : 'provisional pass'}, next port
+        <kbd class="hidden key lg:inline">Enter</kbd></button
+      >
+      <button class="act" onclick={() => session.readAgain()}
+        >Read again <kbd class="hidden key lg:inline">r</kbd></button
+      >
     {:else}
-      <button class="act act-now min-h-20 text-lg" data-main-action={session.pad.answers.length === 0 ? '' : undefined} onclick={() => session.logAllGood()}>
-        <span>All {link.shielded ? 'nine' : 'eight'} good<br /><span class="font-normal">log it, next port</span></span><kbd class="key hidden lg:inline">a</kbd>
+      <button
+        class="act min-h-20 act-now text-lg"
+        data-main-action={session.pad.answers.length === 0 ? '' : undefined}
+        onclick={() => session.logAllGood()}
+      >
+        <span
+          >All {link.shielded ? 'nine' : 'eight'} good<br /><span class="font-normal">log it, next port</span
+          ></span
+        ><kbd class="hidden key lg:inline">a</kbd>
       </button>
-      {#if session.problem}<button class="act" onclick={() => session.readAgain()}>Read again <kbd class="key hidden lg:inline">r</kbd></button>{/if}
-      <p class="text-faint text-sm">Disconnect equipment at both ends before you test: a port in service can carry 57 V. Local codes come first.</p>
+      {#if session.problem}<button class="act" onclick={() => session.readAgain()}
+          >Read again <kbd class="hidden key lg:inline">r</kbd></button
+        >{/if}
+      <p class="text-sm text-faint">
+        Disconnect equipment at both ends before you test: a port in service can carry 57 V. Local codes come
+        first.
+      </p>
+    {/if}
+    {#if upright}
+      <details class="border-t border-rule">
+        <summary class="flex min-h-12 cursor-pointer items-center text-sm"
+          >Tester: {TESTERS.find((t) => t.evidence === session.evidence)?.name}, main unit at the {session.from}
+          (change, splits, type)</summary
+        >
+        <div class="pb-2">{@render options()}</div>
+      </details>
     {/if}
   </aside>
 </div>

@@ -65,7 +65,9 @@ export class ProveSession {
     if (!this.pad.full) return undefined;
     const distances = Object.entries(this.metres).flatMap(([contact, m]) => {
       const metres = Number(m.replace(',', '.'));
-      return m.trim() !== '' && metres >= 0 && metres <= 2000 ? [{ contact: contact as Contact, from: this.from, metres }] : [];
+      return m.trim() !== '' && metres >= 0 && metres <= 2000
+        ? [{ contact: contact as Contact, from: this.from, metres }]
+        : [];
     });
     return {
       from: this.from,
@@ -78,14 +80,24 @@ export class ProveSession {
   private readonly read = $derived.by(() => this.measured && readMeasured(this.measured, this.link.shielded));
   readonly problem = $derived.by(() => (this.read && !this.read.ok ? this.read.message : this.contradiction));
   readonly judgement = $derived.by((): Judgement | null =>
-    this.read?.ok ? judge(this.read.reading, this.link.ordered, askedOf(this.link, this.site.plan.policy)) : null,
+    this.read?.ok
+      ? judge(this.read.reading, this.link.ordered, askedOf(this.link, this.site.plan.policy))
+      : null,
   );
   /** Contacts with an open or a short, to which a distance may be known. */
   readonly distanceContacts = $derived.by(() => {
     const faults = this.judgement?.faults ?? [];
-    return [...new Set(faults.filter((f) => ['open', 'short', 'all-open', 'shield-open'].includes(f.kind)).flatMap((f) => f.contacts))];
+    return [
+      ...new Set(
+        faults
+          .filter((f) => ['open', 'short', 'all-open', 'shield-open'].includes(f.kind))
+          .flatMap((f) => f.contacts),
+      ),
+    ];
   });
-  readonly explanation = $derived.by((): Explanation | null => this.diagnosis?.explanations[this.chosen] ?? null);
+  readonly explanation = $derived.by(
+    (): Explanation | null => this.diagnosis?.explanations[this.chosen] ?? null,
+  );
   /** Ends to be done again: as the technician set them, else those that the chosen explanation mends. */
   readonly blame = $derived.by((): readonly End[] => {
     if (this.blameChoice) return this.blameChoice;
@@ -134,7 +146,10 @@ export class ProveSession {
   answer(a: LookAnswer): void {
     const next = this.diagnosis?.next;
     if (next?.action !== 'look' || !a.conductor) return;
-    this.looked = [...this.looked, { end: next.end!, contact: next.contact!, conductor: a.conductor, open: a.open, bridged: a.bridged }];
+    this.looked = [
+      ...this.looked,
+      { end: next.end!, contact: next.contact!, conductor: a.conductor, open: a.open, bridged: a.bridged },
+    ];
     this.site.stand(next.end!);
   }
 
@@ -161,7 +176,10 @@ export class ProveSession {
   async log(): Promise<void> {
     const { measured, judgement, explanation } = this;
     if (!measured || !judgement || this.problem) return;
-    const data: EntryOf<'reading'>['data'] = { reading: JSON.parse(JSON.stringify(measured)) as Measured, tester: TESTERS.find((t) => t.evidence === this.evidence)!.name };
+    const data: EntryOf<'reading'>['data'] = {
+      reading: JSON.parse(JSON.stringify(measured)) as Measured,
+      tester: TESTERS.find((t) => t.evidence === this.evidence)!.name,
+    };
     if (judgement.verdict === 'fail') {
       data.blame = [...this.blame];
       if (explanation)
@@ -176,11 +194,15 @@ export class ProveSession {
     this.site.log(this.link.id, 'reading', data, undefined, `${this.link.label}: ${word} logged.`);
     this.readAgain();
     const next = this.site.nextToProve(this.link.id);
-    await goto(next ? `/${this.site.plan.id}/prove/${next.id}` : `/${this.site.plan.id}/rack?at=${this.link.id}`, { noScroll: true });
+    await goto(
+      next ? `/${this.site.plan.id}/prove/${next.id}` : `/${this.site.plan.id}/rack?at=${this.link.id}`,
+      { noScroll: true },
+    );
   }
 }
 
 /** A walk written out for an answer that a tester gave, for prefilling a pad. */
 export const answersOf = (walk: string): Contact[][] =>
-  (walk.includes(' ') ? walk.split(/\s+/) : [...walk]).map((t) => (t === '-' ? [] : (t.split('+') as Contact[])));
-
+  (walk.includes(' ') ? walk.split(/\s+/) : [...walk]).map((t) =>
+    t === '-' ? [] : (t.split('+') as Contact[]),
+  );

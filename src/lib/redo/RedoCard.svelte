@@ -14,39 +14,74 @@
   const found = $derived(status.lastReading?.data.diagnosis);
   const failed = $derived(ENDS.filter((e) => status[e].state === 'failed'));
   const job = $derived(`/${site.plan.id}`);
-  const contactsAt = (end: End): Contact[] => found?.mistakes.filter((m) => m.where === end).flatMap((m) => m.contacts) ?? [];
+  const contactsAt = (end: End): Contact[] =>
+    found?.mistakes.filter((m) => m.where === end).flatMap((m) => m.contacts) ?? [];
 
   function done(end: End, action: 'redo' | 'repunch'): void {
     const scheme = specOf(link, site.plan.policy)[end].scheme;
-    if (found?.mistakes.length) site.log(link.id, 'found', { mistakes: found.mistakes, asExplained: true }, end);
-    if (action === 'repunch') site.log(link.id, 'redone', { action, contacts: contactsAt(end) }, end, `${link.label} ${end}: punched again.`);
-    else site.log(link.id, 'redone', { action, connector: link[end].connector, scheme }, end, `${link.label} ${end}: done again.`);
+    if (found?.mistakes.length)
+      site.log(link.id, 'found', { mistakes: found.mistakes, asExplained: true }, end);
+    if (action === 'repunch')
+      site.log(
+        link.id,
+        'redone',
+        { action, contacts: contactsAt(end) },
+        end,
+        `${link.label} ${end}: punched again.`,
+      );
+    else
+      site.log(
+        link.id,
+        'redone',
+        { action, connector: link[end].connector, scheme },
+        end,
+        `${link.label} ${end}: done again.`,
+      );
   }
 </script>
 
-<article class="border-ink grid gap-x-6 gap-y-2 border-2 p-3 lg:grid-cols-[1fr_18rem]" aria-label="{link.label} to be done again">
+<article
+  class="grid gap-x-6 gap-y-2 border-2 border-ink p-3 lg:grid-cols-[1fr_18rem]"
+  aria-label="{link.label} to be done again"
+>
   <div>
     <h3 class="flex flex-wrap items-baseline gap-x-3">
-      <a class="font-mono text-xl font-bold underline underline-offset-4" href="{job}/prove/{link.id}">{link.label}</a>
+      <a class="font-mono text-xl font-bold underline underline-offset-4" href="{job}/prove/{link.id}"
+        >{link.label}</a
+      >
       <span>{tailWords(site.where(link), link)}</span>
     </h3>
     {#each ENDS as end (end)}
       {#if status[end].state === 'failed' || status[end].state === 'stale'}
-        <p class="mt-1 flex items-start gap-2"><StateMark state={status[end].state} size={20} /><span><strong>{end}</strong>, {FAMILY_NAMES[link[end].connector]}{status[end].attempt ? `, attempt ${status[end].attempt}` : ''}{status[end].reason ? `: ${status[end].reason}` : ': done again, not proven yet'}</span></p>
+        <p class="mt-1 flex items-start gap-2">
+          <StateMark state={status[end].state} size={20} /><span
+            ><strong>{end}</strong>, {FAMILY_NAMES[link[end].connector]}{status[end].attempt
+              ? `, attempt ${status[end].attempt}`
+              : ''}{status[end].reason ? `: ${status[end].reason}` : ': done again, not proven yet'}</span
+          >
+        </p>
       {/if}
     {/each}
     {#if failed.length && found}
       <p class="mt-2">{found.remedy}</p>
-      <p class="text-faint text-sm">{Math.round(found.probability * 100)}%: {found.mistakes.map((m) => `${m.where} ${mistakeText(m)}`).join(', and ')}</p>
+      <p class="text-sm text-faint">
+        {Math.round(found.probability * 100)}%: {found.mistakes
+          .map((m) => `${m.where} ${mistakeText(m)}`)
+          .join(', and ')}
+      </p>
     {/if}
   </div>
   <div class="grid content-start gap-2">
     {#each failed as end, i (end)}
       {#if classOf(link[end].connector) === 'jack' && contactsAt(end).length}
-        <button class={['act', i === 0 && 'act-now']} onclick={() => done(end, 'repunch')}>{end}: punched again</button>
+        <button class={['act', i === 0 && 'act-now']} onclick={() => done(end, 'repunch')}
+          >{end}: punched again</button
+        >
         <button class="act" onclick={() => done(end, 'redo')}>{end}: whole end done again</button>
       {:else}
-        <button class={['act', i === 0 && 'act-now']} onclick={() => done(end, 'redo')}>{end}: done again</button>
+        <button class={['act', i === 0 && 'act-now']} onclick={() => done(end, 'redo')}
+          >{end}: done again</button
+        >
       {/if}
     {/each}
     <a class={['act', failed.length === 0 && 'act-now']} href="{job}/prove/{link.id}">Prove it</a>

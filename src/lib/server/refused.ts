@@ -22,7 +22,10 @@ export class Refused extends Error {
   }
 
   toResponse(): Response {
-    return json({ error: { message: this.message, issues: this.issues.slice(0, 50) } }, { status: this.status });
+    return json(
+      { error: { message: this.message, issues: this.issues.slice(0, 50) } },
+      { status: this.status },
+    );
   }
 }
 
@@ -33,7 +36,12 @@ export const issuesOf = (error: z.ZodError): Issue[] =>
 /** The JSON body of a request, at most `limit` bytes. Throws `Refused` (413 or 400). */
 export async function readJson(request: Request, limit: number): Promise<unknown> {
   const declared = Number(request.headers.get('content-length') ?? 0);
-  const tooLarge = () => new Refused(`The body is larger than ${Math.round(limit / 1000)} kB: send less at a time.`, [{ path: '', message: 'too large' }], 413);
+  const tooLarge = () =>
+    new Refused(
+      `The body is larger than ${Math.round(limit / 1000)} kB: send less at a time.`,
+      [{ path: '', message: 'too large' }],
+      413,
+    );
   if (declared > limit) throw tooLarge();
   const chunks: Uint8Array[] = [];
   let size = 0;

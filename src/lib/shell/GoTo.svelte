@@ -12,13 +12,29 @@
   const found = $derived.by(() => {
     const wanted = plain(text);
     if (!wanted) return [];
-    const score = (label: string) => (plain(label) === wanted ? 0 : plain(label).startsWith(wanted) ? 1 : plain(label).replace(/([a-z]+\d)0+/, '$1') === wanted ? 1 : 2);
+    const score = (label: string) =>
+      plain(label) === wanted
+        ? 0
+        : plain(label).startsWith(wanted)
+          ? 1
+          : plain(label).replace(/([a-z]+\d)0+/, '$1') === wanted
+            ? 1
+            : 2;
     return site.ordered
-      .filter((l) => plain(l.label).includes(wanted) || plain(l.label).replace(/^([a-z]+\d)0+/, '$1') === wanted || plain(tailWords(site.where(l), l)).includes(wanted))
+      .filter(
+        (l) =>
+          plain(l.label).includes(wanted) ||
+          plain(l.label).replace(/^([a-z]+\d)0+/, '$1') === wanted ||
+          plain(tailWords(site.where(l), l)).includes(wanted),
+      )
       .sort((a, b) => score(a.label) - score(b.label))
       .slice(0, 8);
   });
-  const screen = $derived(['bench', 'prove'].includes(page.url.pathname.split('/')[2] ?? '') ? page.url.pathname.split('/')[2] : 'prove');
+  const screen = $derived(
+    ['bench', 'prove'].includes(page.url.pathname.split('/')[2] ?? '')
+      ? page.url.pathname.split('/')[2]
+      : 'prove',
+  );
 
   function open(id: string): void {
     onclose();
@@ -33,15 +49,31 @@
 <Sheet title="Go to a link" {onclose}>
   <form onsubmit={submit} class="mt-2">
     <!-- svelte-ignore a11y_autofocus -->
-    <input class="border-ink bg-sheet h-14 w-full border-2 px-3 font-mono text-xl" placeholder="K1-07, or a room" aria-label="Label or room" bind:value={text} autofocus autocomplete="off" />
+    <input
+      class="h-14 w-full border-2 border-ink bg-sheet px-3 font-mono text-xl"
+      placeholder="K1-07, or a room"
+      aria-label="Label or room"
+      bind:value={text}
+      autofocus
+      autocomplete="off"
+    />
     {#if text && !found.length}
       <p class="mt-3" role="status">No link is called “{text}”: try the label on the panel, or the room.</p>
     {/if}
     <ul class="mt-2">
       {#each found as link, i (link.id)}
         <li>
-          <button type="button" class={['flex min-h-12 w-full items-baseline gap-3 px-3 py-2 text-left', i === 0 && 'bg-hivis text-on-hivis']} onclick={() => open(link.id)}>
-            <span class="font-mono text-lg font-bold">{link.label}</span><span>{tailWords(site.where(link), link)}</span>
+          <button
+            type="button"
+            class={[
+              'flex min-h-12 w-full items-baseline gap-3 px-3 py-2 text-left',
+              i === 0 && 'bg-hivis text-on-hivis',
+            ]}
+            onclick={() => open(link.id)}
+          >
+            <span class="font-mono text-lg font-bold">{link.label}</span><span
+              >{tailWords(site.where(link), link)}</span
+            >
           </button>
         </li>
       {/each}

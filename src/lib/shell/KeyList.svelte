@@ -11,7 +11,9 @@
     <h3 class="mt-4 font-bold">{group.name}</h3>
     <dl class="mt-1 grid grid-cols-[9rem_1fr] gap-y-1.5">
       {#each group.list as k (k.does)}
-        <dt class="flex gap-1">{#each k.keys as key (key)}<kbd class="key">{key}</kbd>{/each}</dt>
+        <dt class="flex gap-1">
+          {#each k.keys as key (key)}<kbd class="key">{key}</kbd>{/each}
+        </dt>
         <dd>{k.does}</dd>
       {/each}
     </dl>

@@ -8,7 +8,9 @@
 <Dialog.Root open onOpenChange={(open) => !open && onclose()}>
   <Dialog.Portal>
     <Dialog.Overlay class="fixed inset-0 z-30 bg-[color-mix(in_srgb,var(--ink)_45%,transparent)]" />
-    <Dialog.Content class="bg-paper border-ink fixed inset-x-3 top-[8dvh] z-40 mx-auto max-h-[84dvh] max-w-xl overflow-y-auto border-2 p-4">
+    <Dialog.Content
+      class="fixed inset-x-3 top-[8dvh] z-40 mx-auto max-h-[84dvh] max-w-xl overflow-y-auto border-2 border-ink bg-paper p-4"
+    >
       <div class="flex items-center justify-between gap-4">
         <Dialog.Title class="text-xl font-bold">{title}</Dialog.Title>
         <Dialog.Close class="h-12 min-w-12 font-semibold">close</Dialog.Close>

@@ -41,7 +41,15 @@
   }
 
   function onkeydown(event: KeyboardEvent): void {
-    if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || typing(event) || pressesFocus(event)) return;
+    if (
+      event.defaultPrevented ||
+      event.ctrlKey ||
+      event.metaKey ||
+      event.altKey ||
+      typing(event) ||
+      pressesFocus(event)
+    )
+      return;
     const screen = screens.find((s) => s.key === event.key);
     if (event.key === '/') finding = true;
     else if (event.key === '?') showingKeys = true;
@@ -63,34 +71,73 @@
 
 <svelte:window {onkeydown} />
 
-<div class="grid min-h-dvh grid-rows-[auto_1fr_auto] lg:grid-cols-[6.75rem_1fr] lg:grid-rows-[auto_1fr]" data-ready={ready}>
-  <header class="border-rule flex min-h-12 flex-wrap items-center justify-end gap-x-4 border-b px-3 lg:col-start-2 lg:px-5">
-    <p class="mr-auto font-bold"><span class="lg:hidden">Gauntlet · </span>{site.plan.name}</p>
-    <p class="text-faint text-sm" aria-live="polite" data-testid="kept">{site.waiting.length === 0 ? 'all kept' : site.reachable ? `keeping ${site.waiting.length}` : `${site.waiting.length} waiting for the server`}</p>
-    <select class="h-12 max-w-32 bg-transparent text-sm" aria-label="Who you are" value={site.me} onchange={(e) => site.setMe(e.currentTarget.value)}>
+<div
+  class="grid min-h-dvh grid-rows-[auto_1fr_auto] lg:grid-cols-[6.75rem_1fr] lg:grid-rows-[auto_1fr]"
+  data-ready={ready}
+>
+  <header
+    class="flex min-h-12 flex-wrap items-center justify-end gap-x-4 border-b border-rule px-3 lg:col-start-2 lg:px-5"
+  >
+    <p class="mr-auto truncate font-bold">{site.plan.name}</p>
+    <p class="text-sm text-faint" aria-live="polite" data-testid="kept">
+      {site.waiting.length === 0
+        ? 'all kept'
+        : site.reachable
+          ? `keeping ${site.waiting.length}`
+          : `${site.waiting.length} waiting for the server`}
+    </p>
+    <select
+      class="h-12 max-w-32 bg-transparent text-sm"
+      aria-label="Who you are"
+      value={site.me}
+      onchange={(e) => site.setMe(e.currentTarget.value)}
+    >
       {#each site.plan.crew as p (p.id)}<option value={p.id} class="bg-paper">{p.name}</option>{/each}
     </select>
-    <button class="hidden h-12 min-w-12 text-sm sm:inline" onclick={() => (finding = true)}>go to <kbd class="key">/</kbd></button>
-    <button class="hidden h-12 min-w-12 text-sm sm:inline" onclick={() => (showingKeys = true)}>keys <kbd class="key">?</kbd></button>
-    <button class="h-12 min-w-12 text-lg" aria-label="Paper or closet theme" onclick={() => turnTheme()}>◐</button>
+    <button class="hidden h-12 min-w-12 text-sm sm:inline" onclick={() => (finding = true)}
+      >go to <kbd class="key">/</kbd></button
+    >
+    <button class="hidden h-12 min-w-12 text-sm sm:inline" onclick={() => (showingKeys = true)}
+      >keys <kbd class="key">?</kbd></button
+    >
+    <button class="h-12 min-w-12 text-lg" aria-label="Paper or closet theme" onclick={() => turnTheme()}
+      >◐</button
+    >
   </header>
 
-  <nav class="border-rule bg-paper sticky bottom-0 z-20 row-start-3 grid grid-cols-5 border-t lg:top-0 lg:bottom-auto lg:col-start-1 lg:row-span-2 lg:row-start-1 lg:h-dvh lg:content-start lg:grid-cols-1 lg:border-t-0 lg:border-r" aria-label="Screens">
+  <nav
+    class="sticky bottom-0 z-20 row-start-3 grid grid-cols-5 border-t border-rule bg-paper lg:top-0 lg:bottom-auto lg:col-start-1 lg:row-span-2 lg:row-start-1 lg:h-dvh lg:grid-cols-1 lg:content-start lg:border-t-0 lg:border-r"
+    aria-label="Screens"
+  >
     <p class="hidden h-12 items-center px-4 font-bold lg:flex">Gauntlet</p>
     {#each screens as s (s.verb)}
-      <a href={s.href} aria-current={here === s.verb ? 'page' : undefined} class={['flex min-h-13 items-center justify-center gap-2 text-[1.05rem] lg:justify-start lg:px-4', here === s.verb ? 'bg-hivis text-on-hivis font-bold' : '']}>
+      <a
+        href={s.href}
+        aria-current={here === s.verb ? 'page' : undefined}
+        class={[
+          'flex min-h-13 items-center justify-center gap-2 text-[1.05rem] lg:justify-start lg:px-4',
+          here === s.verb ? 'bg-hivis font-bold text-on-hivis' : '',
+        ]}
+      >
         {s.verb}{#if s.verb === 'redo' && redo}<span class="font-mono text-sm">{redo}</span>{/if}
       </a>
     {/each}
-    <button class="flex min-h-13 items-center justify-center lg:hidden" onclick={() => (finding = true)}>go to</button>
+    <button class="flex min-h-13 items-center justify-center lg:hidden" onclick={() => (finding = true)}
+      >go to</button
+    >
   </nav>
 
   <div class="flex min-w-0 flex-col lg:col-start-2">
     {#if site.refused.length}
-      <div class="border-wrong m-3 border-2 p-3" role="alert">
-        <p class="font-bold">{site.refused.length === 1 ? 'One entry was' : `${site.refused.length} entries were`} not kept by the server.</p>
-        {#each site.refused.slice(0, 3) as r (r.entry.id)}<p>{r.entry.link}, {r.entry.kind}: {r.message}</p>{/each}
-        <button class="act mt-2" onclick={() => site.dismissRefused()}>Read; put it away</button>
+      <div class="m-3 border-2 border-wrong p-3" role="alert">
+        <p class="font-bold">
+          {site.refused.length === 1 ? 'One entry was' : `${site.refused.length} entries were`} not kept by the
+          server.
+        </p>
+        {#each site.refused.slice(0, 3) as r (r.entry.id)}<p>
+            {r.entry.link}, {r.entry.kind}: {r.message}
+          </p>{/each}
+        <button class="mt-2 act" onclick={() => site.dismissRefused()}>Read; put it away</button>
       </div>
     {/if}
     {@render children()}

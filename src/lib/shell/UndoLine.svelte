@@ -5,8 +5,13 @@
 </script>
 
 {#if site.undoable}
-  <div class="border-rule flex min-h-12 items-center justify-between gap-3 border-t px-3 lg:px-5" data-testid="undo-line">
+  <div
+    class="flex min-h-12 items-center justify-between gap-3 border-t border-rule px-3 lg:px-5"
+    data-testid="undo-line"
+  >
     <p role="status">{site.undoable.says}</p>
-    <button class="h-12 min-w-16 font-semibold underline underline-offset-4" onclick={() => site.undo()}>undo <kbd class="key hidden lg:inline">u</kbd></button>
+    <button class="h-12 min-w-16 font-semibold underline underline-offset-4" onclick={() => site.undo()}
+      >undo <kbd class="hidden key lg:inline">u</kbd></button
+    >
   </div>
 {/if}

@@ -20,9 +20,12 @@ export const SHELL_KEYS: KeyHelp[] = [
 export function typing(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement | null;
   if (!target) return false;
-  return target.matches('input, textarea, select, [contenteditable]') || target.closest('[role="dialog"]') !== null;
+  return (
+    target.matches('input, textarea, select, [contenteditable]') || target.closest('[role="dialog"]') !== null
+  );
 }
 
 /** Whether the key would press the button or link that has the focus. */
 export const pressesFocus = (event: KeyboardEvent): boolean =>
-  (event.key === 'Enter' || event.key === ' ') && (event.target as HTMLElement | null)?.closest('button, a') !== null;
+  (event.key === 'Enter' || event.key === ' ') &&
+  (event.target as HTMLElement | null)?.closest('button, a') !== null;

@@ -38,7 +38,10 @@ export class Site {
   constructor(plan: JobPlan, statuses: readonly LinkStatus[]) {
     this.plan = plan;
     this.links = new Map(plan.links.map((l) => [l.id, l]));
-    this.ordered = inPortOrder(plan.links, plan.panels.map((p) => p.id));
+    this.ordered = inPortOrder(
+      plan.links,
+      plan.panels.map((p) => p.id),
+    );
     this.where = whereabouts(plan);
     for (const s of statuses) this.status.set(s.link, s);
     this.me = plan.crew[0]?.id ?? '';
@@ -100,7 +103,16 @@ export class Site {
 
   /** Writes an entry: kept on this device first, shown at once, then sent. */
   log<K extends EntryKind>(link: string, kind: K, data: EntryOf<K>['data'], end?: End, says?: string): Entry {
-    const entry = { id: uuid(), job: this.plan.id, link, ...(end ? { end } : {}), kind, at: new Date().toISOString(), by: this.me, data } as Entry;
+    const entry = {
+      id: uuid(),
+      job: this.plan.id,
+      link,
+      ...(end ? { end } : {}),
+      kind,
+      at: new Date().toISOString(),
+      by: this.me,
+      data,
+    } as Entry;
     this.waiting = [...this.waiting, entry];
     this.box.keepWaiting(this.waiting);
     this.show(entry);
@@ -150,7 +162,11 @@ export class Site {
         body: JSON.stringify({ entries: batch }),
       });
       if (!response.ok) throw new Error(String(response.status));
-      const answer = (await response.json()) as { kept: string[]; refused: { id: string | null; message: string }[]; states: LinkStatus[] };
+      const answer = (await response.json()) as {
+        kept: string[];
+        refused: { id: string | null; message: string }[];
+        states: LinkStatus[];
+      };
       const refused = answer.refused.flatMap((r) => {
         const entry = batch.find((e) => e.id === r.id);
         return entry ? [{ entry, message: r.message }] : [];
@@ -166,7 +182,8 @@ export class Site {
           if (before) this.status.set(r.entry.link, before);
         }
       }
-      for (const s of answer.states) if (!this.waiting.some((e) => e.link === s.link)) this.status.set(s.link, s);
+      for (const s of answer.states)
+        if (!this.waiting.some((e) => e.link === s.link)) this.status.set(s.link, s);
       this.reachable = true;
       this.sending = false;
       if (this.waiting.length) void this.send();

@@ -21,4 +21,5 @@ export function whereabouts(plan: JobPlan): (link: Link) => Whereabouts {
 }
 
 /** The far end of a link in words, such as `Kelp lab, east bench, position 2`. */
-export const tailWords = (w: Whereabouts, link: Link): string => `${w.room.name}, ${w.outlet.name}, position ${link.tail.position}`;
+export const tailWords = (w: Whereabouts, link: Link): string =>
+  `${w.room.name}, ${w.outlet.name}, position ${link.tail.position}`;

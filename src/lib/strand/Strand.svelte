@@ -11,7 +11,15 @@
 <path {d} style={moved} class="strand" fill="none" stroke="var(--strand-edge)" stroke-width={width + 2} />
 <path {d} style={moved} class="strand" fill="none" stroke={paint.base} stroke-width={width} />
 {#if paint.stripe}
-  <path {d} style={moved} class="strand" fill="none" stroke={paint.stripe} stroke-width={width} stroke-dasharray="6 6" />
+  <path
+    {d}
+    style={moved}
+    class="strand"
+    fill="none"
+    stroke={paint.stripe}
+    stroke-width={width}
+    stroke-dasharray="6 6"
+  />
 {/if}
 
 <style>

@@ -10,5 +10,7 @@ export interface StrandPaint {
 export function paintOf(conductor: Conductor): StrandPaint {
   const colour = colourOf(conductor);
   if (colour === null) return { base: 'var(--strand-drain)', stripe: null };
-  return isWhite(conductor) ? { base: 'var(--strand-white)', stripe: `var(--strand-${colour})` } : { base: `var(--strand-${colour})`, stripe: null };
+  return isWhite(conductor)
+    ? { base: 'var(--strand-white)', stripe: `var(--strand-${colour})` }
+    : { base: `var(--strand-${colour})`, stripe: null };
 }

@@ -9,19 +9,55 @@ import { canonicalJson } from '$core/formats/canonical';
 import type { Link } from '$core/formats/job';
 import type { LinkStatus } from '$core/log/state';
 
-type Row = { id: string; job: string; link: string; end: string | null; kind: string; at: string; by: string; data: string };
+type Row = {
+  id: string;
+  job: string;
+  link: string;
+  end: string | null;
+  kind: string;
+  at: string;
+  by: string;
+  data: string;
+};
 
 /** An entry as the log holds it. */
 export const entryFromRow = (row: Row): Entry =>
-  ({ id: row.id, job: row.job, link: row.link, ...(row.end ? { end: row.end } : {}), kind: row.kind, at: row.at, by: row.by, data: JSON.parse(row.data) }) as Entry;
+  ({
+    id: row.id,
+    job: row.job,
+    link: row.link,
+    ...(row.end ? { end: row.end } : {}),
+    kind: row.kind,
+    at: row.at,
+    by: row.by,
+    data: JSON.parse(row.data),
+  }) as Entry;
 
 /** Appends one checked entry. */
 export const insertEntry = (db: Kysely<Database>, e: Entry) =>
-  db.insertInto('entry').values({ id: e.id, job: e.job, link: e.link, end: e.end ?? null, kind: e.kind, at: e.at, by: e.by, data: JSON.stringify(e.data) }).execute();
+  db
+    .insertInto('entry')
+    .values({
+      id: e.id,
+      job: e.job,
+      link: e.link,
+      end: e.end ?? null,
+      kind: e.kind,
+      at: e.at,
+      by: e.by,
+      data: JSON.stringify(e.data),
+    })
+    .execute();
 
 /** The log of one link, in the order in which it arrived. */
 export async function entriesOf(db: Kysely<Database>, job: string, link: string): Promise<Entry[]> {
-  const rows = await db.selectFrom('entry').selectAll().where('job', '=', job).where('link', '=', link).orderBy('seq').execute();
+  const rows = await db
+    .selectFrom('entry')
+    .selectAll()
+    .where('job', '=', job)
+    .where('link', '=', link)
+    .orderBy('seq')
+    .execute();
   return rows.map(entryFromRow);
 }
 
@@ -36,41 +72,92 @@ export interface Appended {
 const CLOCK_SLACK_MS = 5 * 60_000;
 
 /** Appends entries to a job's log. Each is kept or refused by itself; one sent twice is kept once. */
-export async function appendEntries(db: Db, job: string, bodies: readonly unknown[], now = Date.now()): Promise<Appended> {
+export async function appendEntries(
+  db: Db,
+  job: string,
+  bodies: readonly unknown[],
+  now = Date.now(),
+): Promise<Appended> {
   const out: Appended = { kept: [], refused: [], states: [] };
   const created = await db.selectFrom('job').select('created_at').where('id', '=', job).executeTakeFirst();
   const touched = new Set<string>();
   await db.transaction().execute(async (trx) => {
     for (const body of bodies) {
-      const id = typeof body === 'object' && body !== null && 'id' in body && typeof body.id === 'string' ? body.id.slice(0, 80) : null;
-      const refuse = (message: string, path: string) => out.refused.push({ id, message, issues: [{ path, message }] });
+      const id =
+        typeof body === 'object' && body !== null && 'id' in body && typeof body.id === 'string'
+          ? body.id.slice(0, 80)
+          : null;
+      const refuse = (message: string, path: string) =>
+        out.refused.push({ id, message, issues: [{ path, message }] });
       const parsed = entrySchema.safeParse(body);
       if (!parsed.success) {
         const issues = issuesOf(parsed.error);
-        out.refused.push({ id, message: `This entry cannot be kept: ${issues[0]!.path || 'entry'} ${issues[0]!.message}.`, issues });
+        out.refused.push({
+          id,
+          message: `This entry cannot be kept: ${issues[0]!.path || 'entry'} ${issues[0]!.message}.`,
+          issues,
+        });
         continue;
       }
       const e = parsed.data;
-      if (!created || e.job !== job) { refuse(`This entry belongs to the job "${e.job}": send it there.`, 'job'); continue; }
-      if (Date.parse(e.at) > now + CLOCK_SLACK_MS) { refuse('This entry is dated in the future: set the clock of the device.', 'at'); continue; }
-      if (e.at < created.created_at) { refuse('This entry is older than its job: set the clock of the device.', 'at'); continue; }
+      if (!created || e.job !== job) {
+        refuse(`This entry belongs to the job "${e.job}": send it there.`, 'job');
+        continue;
+      }
+      if (Date.parse(e.at) > now + CLOCK_SLACK_MS) {
+        refuse('This entry is dated in the future: set the clock of the device.', 'at');
+        continue;
+      }
+      if (e.at < created.created_at) {
+        refuse('This entry is older than its job: set the clock of the device.', 'at');
+        continue;
+      }
       const before = await trx.selectFrom('entry').selectAll().where('id', '=', e.id).executeTakeFirst();
       if (before) {
         if (canonicalJson(entryFromRow(before)) === canonicalJson(e)) out.kept.push(e.id);
         else refuse('Another entry has this id already: give every entry an id of its own.', 'id');
         continue;
       }
-      const link = await trx.selectFrom('link').select('body').where('job', '=', job).where('id', '=', e.link).executeTakeFirst();
-      if (!link) { refuse(`There is no link "${e.link}" in this job.`, 'link'); continue; }
-      const person = await trx.selectFrom('item').select('id').where('job', '=', job).where('kind', '=', 'person').where('id', '=', e.by).executeTakeFirst();
-      if (!person) { refuse(`Nobody in the crew is "${e.by}": choose who you are.`, 'by'); continue; }
+      const link = await trx
+        .selectFrom('link')
+        .select('body')
+        .where('job', '=', job)
+        .where('id', '=', e.link)
+        .executeTakeFirst();
+      if (!link) {
+        refuse(`There is no link "${e.link}" in this job.`, 'link');
+        continue;
+      }
+      const person = await trx
+        .selectFrom('item')
+        .select('id')
+        .where('job', '=', job)
+        .where('kind', '=', 'person')
+        .where('id', '=', e.by)
+        .executeTakeFirst();
+      if (!person) {
+        refuse(`Nobody in the crew is "${e.by}": choose who you are.`, 'by');
+        continue;
+      }
       if (e.kind === 'reading') {
         const read = readMeasured(e.data.reading, (JSON.parse(link.body) as Link).shielded);
-        if (!read.ok) { refuse(read.message, 'data.reading.walk'); continue; }
+        if (!read.ok) {
+          refuse(read.message, 'data.reading.walk');
+          continue;
+        }
       }
       if (e.kind === 'void') {
-        const voided = await trx.selectFrom('entry').select('id').where('job', '=', job).where('link', '=', e.link).where('id', '=', e.data.entry).executeTakeFirst();
-        if (!voided) { refuse('There is no such entry on this link to take back.', 'data.entry'); continue; }
+        const voided = await trx
+          .selectFrom('entry')
+          .select('id')
+          .where('job', '=', job)
+          .where('link', '=', e.link)
+          .where('id', '=', e.data.entry)
+          .executeTakeFirst();
+        if (!voided) {
+          refuse('There is no such entry on this link to take back.', 'data.entry');
+          continue;
+        }
       }
       await insertEntry(trx, e);
       out.kept.push(e.id);

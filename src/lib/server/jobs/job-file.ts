@@ -1,5 +1,17 @@
 import type { Transaction } from 'kysely';
-import { jobFileProblems, jobFileSchema, type JobFile, type JobPlan, type Link, type Outlet, type Panel, type Part, type Person, type Policy, type Space } from '$core/formats/job';
+import {
+  jobFileProblems,
+  jobFileSchema,
+  type JobFile,
+  type JobPlan,
+  type Link,
+  type Outlet,
+  type Panel,
+  type Part,
+  type Person,
+  type Policy,
+  type Space,
+} from '$core/formats/job';
 import { canonicalJson } from '$core/formats/canonical';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
@@ -7,18 +19,30 @@ import { Refused } from '../refused';
 import { entryFromRow, insertEntry } from './entries';
 import { rebuildStates } from './states';
 
-const ITEM_KINDS = { spaces: 'space', panels: 'panel', outlets: 'outlet', parts: 'part', crew: 'person' } as const;
+const ITEM_KINDS = {
+  spaces: 'space',
+  panels: 'panel',
+  outlets: 'outlet',
+  parts: 'part',
+  crew: 'person',
+} as const;
 
 /** Puts a whole job file into the database, all or nothing. Throws `Refused` with every problem named. */
 export async function importJob(db: Db, body: unknown): Promise<string> {
   const parsed = jobFileSchema.safeParse(body);
-  if (!parsed.success) throw Refused.fromZod('This is no gauntlet/job@1 file that can be read.', parsed.error);
+  if (!parsed.success)
+    throw Refused.fromZod('This is no gauntlet/job@1 file that can be read.', parsed.error);
   const file = parsed.data;
   const problems = jobFileProblems(file);
   if (problems.length) throw new Refused('The job file contradicts itself.', problems);
   return db.transaction().execute(async (trx) => {
     const there = await trx.selectFrom('job').select('id').where('id', '=', file.job.id).executeTakeFirst();
-    if (there) throw new Refused(`A job "${file.job.id}" is here already.`, [{ path: 'job.id', message: 'Export and keep the one that is here, or import under another id.' }], 409);
+    if (there)
+      throw new Refused(
+        `A job "${file.job.id}" is here already.`,
+        [{ path: 'job.id', message: 'Export and keep the one that is here, or import under another id.' }],
+        409,
+      );
     await insertPlan(trx, file);
     for (const entry of file.entries) await insertEntry(trx, entry);
     await rebuildStates(trx, file.job.id);
@@ -28,11 +52,36 @@ export async function importJob(db: Db, body: unknown): Promise<string> {
 
 async function insertPlan(trx: Transaction<Database>, file: JobFile): Promise<void> {
   const job = file.job.id;
-  await trx.insertInto('job').values({ id: job, name: file.job.name, created_at: file.job.createdAt, policy: JSON.stringify(file.job.policy) }).execute();
-  for (const [list, kind] of Object.entries(ITEM_KINDS) as [keyof typeof ITEM_KINDS, (typeof ITEM_KINDS)[keyof typeof ITEM_KINDS]][])
-    for (const x of file[list]) await trx.insertInto('item').values({ job, kind, id: x.id, body: JSON.stringify(x) }).execute();
+  await trx
+    .insertInto('job')
+    .values({
+      id: job,
+      name: file.job.name,
+      created_at: file.job.createdAt,
+      policy: JSON.stringify(file.job.policy),
+    })
+    .execute();
+  for (const [list, kind] of Object.entries(ITEM_KINDS) as [
+    keyof typeof ITEM_KINDS,
+    (typeof ITEM_KINDS)[keyof typeof ITEM_KINDS],
+  ][])
+    for (const x of file[list])
+      await trx
+        .insertInto('item')
+        .values({ job, kind, id: x.id, body: JSON.stringify(x) })
+        .execute();
   for (const l of file.links)
-    await trx.insertInto('link').values({ job, id: l.id, label: l.label, panel: l.head.panel, port: l.head.port, body: JSON.stringify(l) }).execute();
+    await trx
+      .insertInto('link')
+      .values({
+        job,
+        id: l.id,
+        label: l.label,
+        panel: l.head.panel,
+        port: l.head.port,
+        body: JSON.stringify(l),
+      })
+      .execute();
 }
 
 /** A job's plan, each list in the order of its ids; undefined where there is no such job. */
@@ -77,4 +126,5 @@ export async function exportJob(db: Db, id: string): Promise<string | undefined>
 }
 
 /** The jobs there are, newest first. */
-export const listJobs = (db: Db) => db.selectFrom('job').select(['id', 'name']).orderBy('created_at', 'desc').execute();
+export const listJobs = (db: Db) =>
+  db.selectFrom('job').select(['id', 'name']).orderBy('created_at', 'desc').execute();

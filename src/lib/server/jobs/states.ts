@@ -6,7 +6,11 @@ import type { Database } from '../db/schema';
 import { entriesOf, entryFromRow } from './entries';
 
 const rowOf = (job: string, status: LinkStatus) => ({
-  job, link: status.link, head: status.head.state, tail: status.tail.state, status: JSON.stringify(status),
+  job,
+  link: status.link,
+  head: status.head.state,
+  tail: status.tail.state,
+  status: JSON.stringify(status),
 });
 
 async function policyOf(db: Kysely<Database>, job: string): Promise<Policy> {
@@ -16,8 +20,17 @@ async function policyOf(db: Kysely<Database>, job: string): Promise<Policy> {
 
 /** Folds one link's log again and keeps the result. */
 export async function refreshState(db: Kysely<Database>, job: string, link: string): Promise<LinkStatus> {
-  const row = await db.selectFrom('link').select('body').where('job', '=', job).where('id', '=', link).executeTakeFirstOrThrow();
-  const status = foldLink(JSON.parse(row.body) as Link, await policyOf(db, job), await entriesOf(db, job, link));
+  const row = await db
+    .selectFrom('link')
+    .select('body')
+    .where('job', '=', job)
+    .where('id', '=', link)
+    .executeTakeFirstOrThrow();
+  const status = foldLink(
+    JSON.parse(row.body) as Link,
+    await policyOf(db, job),
+    await entriesOf(db, job, link),
+  );
   await db.replaceInto('link_state').values(rowOf(job, status)).execute();
   return status;
 }
@@ -27,12 +40,19 @@ export async function foldJob(db: Kysely<Database>, job: string): Promise<LinkSt
   const policy = await policyOf(db, job);
   const links = await db.selectFrom('link').select('body').where('job', '=', job).orderBy('id').execute();
   const entries = new Map<string, Entry[]>();
-  for (const row of await db.selectFrom('entry').selectAll().where('job', '=', job).orderBy('seq').execute()) {
+  for (const row of await db
+    .selectFrom('entry')
+    .selectAll()
+    .where('job', '=', job)
+    .orderBy('seq')
+    .execute()) {
     const list = entries.get(row.link);
     if (list) list.push(entryFromRow(row));
     else entries.set(row.link, [entryFromRow(row)]);
   }
-  return links.map((l) => JSON.parse(l.body) as Link).map((l) => foldLink(l, policy, entries.get(l.id) ?? []));
+  return links
+    .map((l) => JSON.parse(l.body) as Link)
+    .map((l) => foldLink(l, policy, entries.get(l.id) ?? []));
 }
 
 /** Throws the kept states of a job away and makes them anew from its log. */
@@ -48,7 +68,12 @@ export async function rebuildStates(db: Kysely<Database>, job: string): Promise<
 
 /** The kept states of a job. */
 export async function readStates(db: Kysely<Database>, job: string): Promise<LinkStatus[]> {
-  const rows = await db.selectFrom('link_state').select('status').where('job', '=', job).orderBy('link').execute();
+  const rows = await db
+    .selectFrom('link_state')
+    .select('status')
+    .where('job', '=', job)
+    .orderBy('link')
+    .execute();
   return rows.map((r) => JSON.parse(r.status) as LinkStatus);
 }
 

@@ -21,18 +21,34 @@
   }
   const toProve = $derived(site.ordered.filter((l) => wantsReading(site.statusOf(l.id))));
   const toRedo = $derived(site.ordered.filter((l) => wantsRedo(site.statusOf(l.id))));
-  const bare = $derived(site.ordered.filter((l) => ['head', 'tail'].some((e) => site.statusOf(l.id)[e as 'head'].state === 'bare')));
+  const bare = $derived(
+    site.ordered.filter((l) =>
+      ['head', 'tail'].some((e) => site.statusOf(l.id)[e as 'head'].state === 'bare'),
+    ),
+  );
   const proven = $derived(site.ordered.filter((l) => worstState(site.statusOf(l.id)) === 'proven').length);
   const next = $derived(
     toProve[0]
-      ? { link: toProve[0], verb: 'Prove', href: `${job}/prove/${toProve[0].id}`, rest: `${toProve.length} want a reading` }
+      ? {
+          link: toProve[0],
+          verb: 'Prove',
+          href: `${job}/prove/${toProve[0].id}`,
+          rest: `${toProve.length} want a reading`,
+        }
       : toRedo[0]
         ? { link: toRedo[0], verb: 'Redo', href: `${job}/redo`, rest: `${toRedo.length} to be done again` }
         : bare[0]
-          ? { link: bare[0], verb: 'Terminate', href: hrefFor(bare[0]), rest: `${bare.length} have a bare end` }
+          ? {
+              link: bare[0],
+              verb: 'Terminate',
+              href: hrefFor(bare[0]),
+              rest: `${bare.length} have a bare end`,
+            }
           : null,
   );
-  const rooms = $derived(site.plan.spaces.filter((s) => s.kind === 'room').sort((a, b) => a.floor - b.floor || a.x - b.x));
+  const rooms = $derived(
+    site.plan.spaces.filter((s) => s.kind === 'room').sort((a, b) => a.floor - b.floor || a.x - b.x),
+  );
   const STATES = ['bare', 'seated', 'provisional', 'proven', 'failed', 'stale'] as const;
 </script>
 
@@ -46,15 +62,31 @@
       <section aria-labelledby="panel-{panel.id}">
         <div class="flex items-baseline gap-3">
           <h2 id="panel-{panel.id}" class="text-2xl font-bold">{panel.name}</h2>
-          <p class="text-faint">{site.plan.spaces.find((s) => s.id === panel.space)?.name}, {panel.ports} ports, {links.filter((l) => worstState(site.statusOf(l.id)) === 'proven').length} proven</p>
+          <p class="text-faint">
+            {site.plan.spaces.find((s) => s.id === panel.space)?.name}, {panel.ports} ports, {links.filter(
+              (l) => worstState(site.statusOf(l.id)) === 'proven',
+            ).length} proven
+          </p>
         </div>
-        <div class="border-ink mt-1 grid grid-cols-6 gap-1 border-2 p-1 sm:grid-cols-12">
+        <div class="mt-1 grid grid-cols-6 gap-1 border-2 border-ink p-1 sm:grid-cols-12">
           {#each { length: panel.ports } as _, i (i)}
             {@const link = taken.get(i + 1)}
             {#if link}
-              <PortCell {link} status={site.statusOf(link.id)} number={String(i + 1)} href={hrefFor(link)} current={link.id === at} large />
+              <PortCell
+                {link}
+                status={site.statusOf(link.id)}
+                number={String(i + 1)}
+                href={hrefFor(link)}
+                current={link.id === at}
+                large
+              />
             {:else}
-              <div class="border-rule text-faint border border-dashed py-2 text-center font-mono leading-none" aria-label="Port {i + 1}: no link">{i + 1}</div>
+              <div
+                class="border border-dashed border-rule py-2 text-center font-mono leading-none text-faint"
+                aria-label="Port {i + 1}: no link"
+              >
+                {i + 1}
+              </div>
             {/if}
           {/each}
         </div>
@@ -64,8 +96,12 @@
   <aside class="order-first grid content-start gap-5 lg:order-none">
     {#if next}
       <section aria-label="What is next">
-        <p class="text-faint text-sm">{next.rest}</p>
-        <a href={next.href} data-main-action class="act act-now mt-1 text-lg"><span>{next.verb} <span class="font-mono">{next.link.label}</span></span><kbd class="key hidden lg:inline">PgDn</kbd></a>
+        <p class="text-sm text-faint">{next.rest}</p>
+        <a href={next.href} data-main-action class="mt-1 act act-now text-lg"
+          ><span>{next.verb} <span class="font-mono">{next.link.label}</span></span><kbd
+            class="hidden key lg:inline">PgDn</kbd
+          ></a
+        >
         <p class="mt-1">{tailWords(site.where(next.link), next.link)}</p>
       </section>
     {:else}
@@ -73,22 +109,24 @@
     {/if}
     <p>{proven} of {site.ordered.length} links proven at both ends.</p>
     <section class="hidden lg:block" aria-label="Rooms">
-      <h2 class="text-faint text-sm">At the other end</h2>
-      <ul class="border-rule mt-1 border-t">
+      <h2 class="text-sm text-faint">At the other end</h2>
+      <ul class="mt-1 border-t border-rule">
         {#each rooms as room (room.id)}
           {@const links = site.ordered.filter((l) => site.where(l).room.id === room.id)}
           {@const done = links.filter((l) => site.statusOf(l.id).tail.state === 'proven').length}
           {@const failed = links.filter((l) => site.statusOf(l.id).tail.state === 'failed').length}
-          <li class="border-rule flex items-baseline gap-2 border-b py-1.5">
+          <li class="flex items-baseline gap-2 border-b border-rule py-1.5">
             <span class="flex-1">{room.name}</span>
-            {#if failed}<span class="inline-flex items-center gap-0.5 self-center"><StateMark state="failed" /><span class="font-mono text-sm">{failed}</span></span>{/if}
-            <span class="text-faint font-mono text-sm">{done}/{links.length}</span>
+            {#if failed}<span class="inline-flex items-center gap-0.5 self-center"
+                ><StateMark state="failed" /><span class="font-mono text-sm">{failed}</span></span
+              >{/if}
+            <span class="font-mono text-sm text-faint">{done}/{links.length}</span>
           </li>
         {/each}
       </ul>
     </section>
     <section class="hidden lg:block" aria-label="Legend">
-      <h2 class="text-faint text-sm">Head above, tail below</h2>
+      <h2 class="text-sm text-faint">Head above, tail below</h2>
       <ul class="mt-1 grid grid-cols-2 gap-1">
         {#each STATES as s (s)}<li class="flex items-center gap-2"><StateMark state={s} />{s}</li>{/each}
       </ul>

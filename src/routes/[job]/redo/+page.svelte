@@ -7,7 +7,11 @@
 
   const site = useSite();
   const open = $derived(
-    site.ordered.filter((l) => ['failed', 'stale'].some((s) => site.statusOf(l.id).head.state === s || site.statusOf(l.id).tail.state === s)),
+    site.ordered.filter((l) =>
+      ['failed', 'stale'].some(
+        (s) => site.statusOf(l.id).head.state === s || site.statusOf(l.id).tail.state === s,
+      ),
+    ),
   );
   /** Where the work is: the room of a tail, or the closet of a head. */
   const placeOf = (l: Link) => {
@@ -20,7 +24,11 @@
 
 <svelte:head><title>redo · {site.plan.name}</title></svelte:head>
 <main class="flex-1 p-3 lg:p-5">
-  <h1 class="text-2xl font-bold">{open.length ? `${open.length} ${open.length === 1 ? 'link' : 'links'} to do again or prove again` : 'Nothing is to be done again.'}</h1>
+  <h1 class="text-2xl font-bold">
+    {open.length
+      ? `${open.length} ${open.length === 1 ? 'link' : 'links'} to do again or prove again`
+      : 'Nothing is to be done again.'}
+  </h1>
   {#each places as place (place)}
     <section class="mt-5" aria-label={place}>
       <h2 class="text-lg font-bold">{place}</h2>

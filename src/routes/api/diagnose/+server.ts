@@ -16,7 +16,8 @@ export const POST: RequestHandler = ({ request }) =>
     try {
       return json(diagnosisEngine().diagnose(asked.input));
     } catch (error) {
-      if (error instanceof Contradiction) throw new Refused(error.message, [{ path: error.path, message: error.message }]);
+      if (error instanceof Contradiction)
+        throw new Refused(error.message, [{ path: error.path, message: error.message }]);
       throw error;
     }
   });

@@ -9,6 +9,9 @@ export const GET: RequestHandler = async () => {
     await sql`select 1`.execute(await database());
     return json({ ok: true, version, database: 'ok' });
   } catch (error) {
-    return json({ ok: false, version, database: error instanceof Error ? error.message : 'unusable' }, { status: 503 });
+    return json(
+      { ok: false, version, database: error instanceof Error ? error.message : 'unusable' },
+      { status: 503 },
+    );
   }
 };

@@ -42,8 +42,12 @@ export async function up(db: Kysely<unknown>): Promise<void> {
     .addForeignKeyConstraint('entry_link', ['job', 'link'], 'link', ['job', 'id'])
     .execute();
   await db.schema.createIndex('entry_of_link').on('entry').columns(['job', 'link', 'at']).execute();
-  await sql`create trigger entry_no_change before update on entry begin select raise(abort, 'the log is append-only'); end`.execute(db);
-  await sql`create trigger entry_no_removal before delete on entry begin select raise(abort, 'the log is append-only'); end`.execute(db);
+  await sql`create trigger entry_no_change before update on entry begin select raise(abort, 'the log is append-only'); end`.execute(
+    db,
+  );
+  await sql`create trigger entry_no_removal before delete on entry begin select raise(abort, 'the log is append-only'); end`.execute(
+    db,
+  );
   await db.schema
     .createTable('link_state')
     .addColumn('job', 'text', (c) => c.notNull())

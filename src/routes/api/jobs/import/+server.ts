@@ -7,4 +7,6 @@ import type { RequestHandler } from './$types';
 const MOST_BYTES = 256_000_000;
 
 export const POST: RequestHandler = ({ request }) =>
-  answering(async () => json({ job: await importJob(await database(), await readJson(request, MOST_BYTES)) }, { status: 201 }));
+  answering(async () =>
+    json({ job: await importJob(await database(), await readJson(request, MOST_BYTES)) }, { status: 201 }),
+  );

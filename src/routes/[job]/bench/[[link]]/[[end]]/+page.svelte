@@ -9,10 +9,16 @@
   import { useSite } from '$lib/site/site.svelte';
 
   const site = useSite();
-  const fallback = untrack(() => site.nextBare(null, 'head') ?? site.nextBare(null, 'tail') ?? site.ordered[0]);
+  const fallback = untrack(
+    () => site.nextBare(null, 'head') ?? site.nextBare(null, 'tail') ?? site.ordered[0],
+  );
   const link = $derived((page.params.link && site.links.get(page.params.link)) || fallback);
   const end = $derived<End>(
-    page.params.end === 'head' || page.params.end === 'tail' ? page.params.end : link && site.statusOf(link.id).head.state !== 'bare' && site.statusOf(link.id).tail.state === 'bare' ? 'tail' : 'head',
+    page.params.end === 'head' || page.params.end === 'tail'
+      ? page.params.end
+      : link && site.statusOf(link.id).head.state !== 'bare' && site.statusOf(link.id).tail.state === 'bare'
+        ? 'tail'
+        : 'head',
   );
 </script>
 
@@ -22,7 +28,14 @@
     <LinkHeader {link} />
     <div class="grid grid-cols-2 gap-1 px-3 pt-2 lg:max-w-md lg:px-5" role="group" aria-label="Which end">
       {#each ENDS as e (e)}
-        <a href="/{site.plan.id}/bench/{link.id}/{e}" class={['flex min-h-12 items-center justify-center border-2', e === end ? 'border-ink bg-hivis text-on-hivis font-bold' : 'border-rule']} aria-current={e === end ? 'true' : undefined}>{e}: {site.statusOf(link.id)[e].state}</a>
+        <a
+          href="/{site.plan.id}/bench/{link.id}/{e}"
+          class={[
+            'flex min-h-12 items-center justify-center border-2',
+            e === end ? 'border-ink bg-hivis font-bold text-on-hivis' : 'border-rule',
+          ]}
+          aria-current={e === end ? 'true' : undefined}>{e}: {site.statusOf(link.id)[e].state}</a
+        >
       {/each}
     </div>
     {#key `${link.id} ${end}`}<BenchEnd {link} {end} />{/key}

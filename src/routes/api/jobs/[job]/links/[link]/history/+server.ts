@@ -3,4 +3,5 @@ import { database } from '$lib/server/db';
 import { entriesOf } from '$lib/server/jobs/entries';
 import type { RequestHandler } from './$types';
 
-export const GET: RequestHandler = async ({ params }) => json({ entries: await entriesOf(await database(), params.job, params.link) });
+export const GET: RequestHandler = async ({ params }) =>
+  json({ entries: await entriesOf(await database(), params.job, params.link) });

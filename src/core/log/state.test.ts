@@ -1,0 +1,168 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import demo from '../../../demo/skerry-point.json';
+import type { Entry, EntryOf } from '../formats/entry';
+import { jobFileProblems, jobFileSchema, type Link, type Policy } from '../formats/job';
+import { nextAfter, wantsReading } from './next';
+import { foldLink } from './state';
+
+const file = jobFileSchema.parse(demo);
+const { policy } = file.job;
+const link: Link = file.links.find((l) => l.id === 'K1-01')!;
+const byLinkOf = (entries: Entry[]) =>
+  new Map(file.links.map((l) => [l.id, entries.filter((e) => e.link === l.id)]));
+let n = 0;
+const entry = <K extends Entry['kind']>(
+  kind: K,
+  data: EntryOf<K>['data'],
+  end?: 'head' | 'tail',
+  by = 'ines',
+) =>
+  ({
+    id: `00000000-0000-7000-8000-${String(++n).padStart(12, '0')}`,
+    job: 'skerry-point',
+    link: link.id,
+    ...(end ? { end } : {}),
+    kind,
+    at: new Date(Date.UTC(2026, 10, 4, 9, n)).toISOString(),
+    by,
+    data,
+  }) as EntryOf<K>;
+const seat = (end: 'head' | 'tail') => entry('seated', { connector: 'patch-panel', scheme: 'T568B' }, end);
+const read = (
+  walk: string,
+  more: Partial<EntryOf<'reading'>['data']['reading']> = {},
+  blame?: ('head' | 'tail')[],
+) =>
+  entry('reading', {
+    reading: { evidence: 'wiremap', walk, splits: [], ...more },
+    ...(blame ? { blame } : {}),
+  });
+const states = (entries: Entry[], p: Policy = policy) => {
+  const s = foldLink(link, p, entries);
+  return `${s.head.state} ${s.tail.state}`;
+};
+
+describe('the state of a link, from its log', () => {
+  it('goes bare, seated, proven', () => {
+    expect(states([])).toBe('bare bare');
+    const log = [seat('head'), seat('tail')];
+    expect(states(log)).toBe('seated seated');
+    expect(states([...log, read('12345678')])).toBe('proven proven');
+  });
+  it('stays provisional until the evidence asked for is met, and follows the policy', () => {
+    const log = [seat('head'), seat('tail'), read('12345678', { evidence: 'continuity', splits: undefined })];
+    expect(states(log)).toBe('provisional provisional');
+    expect(states(log, { ...policy, evidence: 'continuity' })).toBe('proven proven');
+  });
+  it('fails the end that is blamed, and proves nothing at the other', () => {
+    expect(states([seat('head'), seat('tail'), read('123-5678', {}, ['tail'])])).toBe('seated failed');
+    expect(states([seat('head'), seat('tail'), read('123-5678')])).toBe('failed failed');
+    expect(states([seat('head'), seat('tail'), read('12345678'), read('123-5678', {}, ['head'])])).toBe(
+      'failed provisional',
+    );
+  });
+  it('makes both proofs stale by a redo, counts the attempt, and is proven again by a reading', () => {
+    const log: Entry[] = [
+      seat('head'),
+      seat('tail'),
+      read('12345678'),
+      entry('redone', { action: 'redo', connector: 'patch-panel', scheme: 'T568B' }, 'head'),
+    ];
+    expect(states(log)).toBe('stale stale');
+    expect(foldLink(link, policy, log).head.attempt).toBe(2);
+    expect(foldLink(link, policy, log).lastReading!.current).toBe(false);
+    expect(states([...log, read('12345678')])).toBe('proven proven');
+  });
+  it('counts punches by slot until the connector is new', () => {
+    const punch = () => entry('redone', { action: 'repunch', contacts: ['4'] }, 'head');
+    const log: Entry[] = [seat('head'), punch(), punch()];
+    expect(foldLink(link, policy, log).head.repunched).toEqual({ '4': 2 });
+    expect(
+      foldLink(link, policy, [...log, entry('redone', { action: 'redo' }, 'head')]).head.repunched,
+    ).toEqual({});
+  });
+  it('keeps a read-back with the connector it was made for', () => {
+    const back = entry('read-back', { right: true, held: [], seconds: 9 }, 'head');
+    const log: Entry[] = [back, seat('head')];
+    expect(foldLink(link, policy, log).head.readBack).toBe(true);
+    expect(foldLink(link, policy, [...log, entry('redone', { action: 'redo' }, 'head')]).head.readBack).toBe(
+      false,
+    );
+  });
+  it('a refusal by eye fails an end; a re-pull starts both over', () => {
+    expect(states([seat('head'), entry('rejected', { reason: 'jacket not under the latch' }, 'head')])).toBe(
+      'failed bare',
+    );
+    expect(states([seat('head'), seat('tail'), read('12345678'), entry('repulled', {})])).toBe('bare bare');
+  });
+  it('an entry taken back leaves the state without it; taking that back brings it again', () => {
+    const log: Entry[] = [seat('head'), seat('tail'), read('12345678')];
+    const undo = entry('void', { entry: log[2]!.id, reason: 'wrong port' });
+    expect(states([...log, undo])).toBe('seated seated');
+    expect(states([...log, undo, entry('void', { entry: undo.id, reason: 'it was right' })])).toBe(
+      'proven proven',
+    );
+  });
+  it('does not depend on the order of arrival (property)', () => {
+    const byLink = byLinkOf(file.entries);
+    const some = fc
+      .constantFrom(...[...byLink.keys()])
+      .chain((id) =>
+        fc.tuple(
+          fc.constant(id),
+          fc.shuffledSubarray(byLink.get(id)!, { minLength: byLink.get(id)!.length }),
+        ),
+      );
+    fc.assert(
+      fc.property(some, ([id, shuffled]) => {
+        const l = file.links.find((x) => x.id === id)!;
+        expect(foldLink(l, policy, shuffled)).toEqual(foldLink(l, policy, byLink.get(id)!));
+      }),
+    );
+  });
+  it('goes on from a state as if it had folded all at once (property)', () => {
+    const byLink = [...byLinkOf(file.entries.filter((e) => e.kind !== 'void')).entries()];
+    fc.assert(
+      fc.property(fc.constantFrom(...byLink), fc.nat(20), ([id, log], cut) => {
+        const l = file.links.find((x) => x.id === id)!;
+        if (file.entries.some((e) => e.kind === 'void' && e.link === id)) return;
+        const half = foldLink(l, policy, log.slice(0, cut));
+        expect(foldLink(l, policy, log.slice(cut), half)).toEqual(foldLink(l, policy, log));
+      }),
+    );
+  });
+});
+
+describe('the demo job', () => {
+  it('is whole and holds every state there is', () => {
+    expect(jobFileProblems(file)).toEqual([]);
+    const seen = new Set(
+      file.links.flatMap((l) => {
+        const s = foldLink(
+          l,
+          policy,
+          file.entries.filter((e) => e.link === l.id),
+        );
+        return [s.head.state, s.tail.state];
+      }),
+    );
+    expect([...seen].sort()).toEqual(['bare', 'failed', 'proven', 'provisional', 'seated', 'stale']);
+  });
+});
+
+describe('what is next', () => {
+  it('goes round from where one stands and skips what wants nothing', () => {
+    const three = file.links.slice(0, 3);
+    expect(nextAfter(three, three[0]!.id, () => true)).toBe(three[1]);
+    expect(nextAfter(three, three[2]!.id, (l) => l === three[1])).toBe(three[1]);
+    expect(nextAfter(three, three[1]!.id, (l) => l === three[1])).toBeNull();
+  });
+  it('wants a reading where both ends are made and nothing is known to be wrong', () => {
+    expect(wantsReading(foldLink(link, policy, [seat('head')]))).toBe(false);
+    expect(wantsReading(foldLink(link, policy, [seat('head'), seat('tail')]))).toBe(true);
+    expect(
+      wantsReading(foldLink(link, policy, [seat('head'), seat('tail'), read('123-5678', {}, ['tail'])])),
+    ).toBe(false);
+  });
+});

@@ -1,0 +1,48 @@
+import fc from 'fast-check';
+import type { Copper, EndCopper } from '../../src/core/copper/copper';
+import { CONDUCTORS, CONTACTS, type Contact } from '../../src/core/wiring/conductors';
+import type { LinkSpec } from '../../src/core/wiring/link-spec';
+
+const scheme = fc.constantFrom('T568A' as const, 'T568B' as const);
+const connector = fc.constantFrom('plug' as const, 'jack' as const);
+
+/** A straight link of any connectors to one scheme. */
+export const straightLink = (shielded = false): fc.Arbitrary<LinkSpec> =>
+  fc.record({ scheme, head: connector, tail: connector }).map((l) => ({
+    head: { connector: l.head, scheme: l.scheme },
+    tail: { connector: l.tail, scheme: l.scheme },
+    ordered: 'straight' as const,
+    shielded,
+    lengthMetres: 30,
+  }));
+
+const contact = fc.constantFrom(...CONTACTS);
+const pairOf = <T>(one: fc.Arbitrary<T>) => fc.tuple(one, one).filter(([a, b]) => a !== b);
+
+const end: fc.Arbitrary<EndCopper> = fc
+  .record({
+    order: fc.shuffledSubarray([...CONDUCTORS], { minLength: 8, maxLength: 8 }),
+    open: fc.uniqueArray(contact, { maxLength: 3 }),
+    bridges: fc.array(pairOf(contact), { maxLength: 2 }),
+  })
+  .map(({ order, open, bridges }) => ({
+    seats: Object.fromEntries(CONTACTS.map((c, i) => [c, order[i]!])),
+    open: open as Contact[],
+    bridges: bridges as [Contact, Contact][],
+  }));
+
+/** Any copper of an unshielded link, right or wrong. */
+export const anyCopper: fc.Arbitrary<Copper> = fc.record({
+  head: end,
+  tail: end,
+  cable: fc.record({
+    breaks: fc.array(
+      fc.record({
+        conductor: fc.constantFrom(...CONDUCTORS),
+        zone: fc.constantFrom('head' as const, 'span' as const, 'tail' as const),
+      }),
+      { maxLength: 3 },
+    ),
+    bridges: fc.array(pairOf(fc.constantFrom(...CONDUCTORS)), { maxLength: 2 }),
+  }),
+});

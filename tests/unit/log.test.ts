@@ -1,0 +1,110 @@
+import { randomUUID } from 'node:crypto';
+import { sql } from 'kysely';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { openDatabase, type Db } from '../../src/lib/server/db/open';
+import { appendEntries } from '../../src/lib/server/jobs/entries';
+import { exportJob, importJob } from '../../src/lib/server/jobs/job-file';
+import { disagreements, readStates, rebuildStates } from '../../src/lib/server/jobs/states';
+import { Refused } from '../../src/lib/server/refused';
+
+const text = readFileSync(new URL('../../demo/skerry-point.json', import.meta.url), 'utf8');
+const JOB = 'skerry-point';
+const NOW = Date.parse('2026-11-20T12:00:00Z');
+const entry = (more: object = {}) => ({
+  id: randomUUID(),
+  job: JOB,
+  link: 'K1-20',
+  kind: 'reading',
+  at: '2026-11-20T10:00:00Z',
+  by: 'ines',
+  data: { reading: { walk: '1 2 3 4 5 6 7 8', evidence: 'wiremap', splits: [] } },
+  ...more,
+});
+let db: Db;
+beforeEach(async () => {
+  db = await openDatabase(':memory:');
+  await importJob(db, JSON.parse(text));
+});
+
+describe('the log in the database', () => {
+  it('gives the same file back, byte for byte', async () => {
+    expect(await exportJob(db, JOB)).toBe(text);
+    const other = await openDatabase(':memory:');
+    await importJob(other, JSON.parse((await exportJob(db, JOB))!));
+    expect(await exportJob(other, JOB)).toBe(text);
+  });
+  it('refuses change and removal', async () => {
+    await expect(sql`update entry set by = 'bo'`.execute(db)).rejects.toThrow(/append-only/);
+    await expect(sql`delete from entry`.execute(db)).rejects.toThrow(/append-only/);
+  });
+  it('keeps an entry sent twice once, and refuses its id for another', async () => {
+    const e = entry();
+    expect((await appendEntries(db, JOB, [e, e], NOW)).kept).toEqual([e.id, e.id]);
+    expect((await appendEntries(db, JOB, [e], NOW)).kept).toEqual([e.id]);
+    const rows = await db.selectFrom('entry').select('id').where('id', '=', e.id).execute();
+    expect(rows).toHaveLength(1);
+    const clash = await appendEntries(db, JOB, [{ ...e, by: 'bo' }], NOW);
+    expect(clash.refused[0]).toMatchObject({ id: e.id, issues: [{ path: 'id' }] });
+  });
+  it('keeps the good of a batch and names the field of each bad one', async () => {
+    const good = entry();
+    const bad = [
+      [entry({ at: '2027-01-01T00:00:00Z' }), 'at'],
+      [entry({ at: '2020-01-01T00:00:00Z' }), 'at'],
+      [entry({ link: 'Z9-99' }), 'link'],
+      [entry({ by: 'nobody' }), 'by'],
+      [entry({ job: 'elsewhere' }), 'job'],
+      [entry({ kind: 'wish' }), 'kind'],
+      [entry({ id: '7' }), 'id'],
+      [entry({ data: { reading: { walk: '1 2 3' } } }), 'data.reading.walk'],
+      [entry({ kind: 'void', data: { entry: randomUUID(), reason: 'x' } }), 'data.entry'],
+    ] as const;
+    const answer = await appendEntries(db, JOB, [...bad.map(([e]) => e), good], NOW);
+    expect(answer.kept).toEqual([good.id]);
+    expect(answer.refused.map((r) => r.issues[0]!.path)).toEqual(bad.map(([, path]) => path));
+    expect(answer.states.map((s) => `${s.link} ${s.head.state}`)).toEqual(['K1-20 proven']);
+  });
+  it('keeps states that a rebuild agrees with', async () => {
+    expect(await disagreements(db, JOB)).toEqual([]);
+    await appendEntries(
+      db,
+      JOB,
+      [
+        entry(),
+        entry({ link: 'K2-11', data: { reading: { walk: '1 2 3 - 5 6 7 8', splits: [] }, blame: ['tail'] } }),
+      ],
+      NOW,
+    );
+    expect(await disagreements(db, JOB)).toEqual([]);
+    const before = await readStates(db, JOB);
+    await rebuildStates(db, JOB);
+    expect(await readStates(db, JOB)).toEqual(before);
+  });
+  it('notices a kept state that is wrong', async () => {
+    await db
+      .updateTable('link_state')
+      .set({ status: '{"link":"K1-01"}' })
+      .where('link', '=', 'K1-01')
+      .execute();
+    expect(await disagreements(db, JOB)).toEqual(['K1-01']);
+  });
+});
+
+describe('what is refused', () => {
+  it('a job that is here already, and one that contradicts itself', async () => {
+    await expect(importJob(db, JSON.parse(text))).rejects.toThrow(/is here already/);
+    const file = JSON.parse(text) as { job: { id: string }; links: { head: { port: number } }[] };
+    file.job.id = 'other';
+    file.links[1]!.head.port = file.links[0]!.head.port;
+    const refused = await importJob(db, file).catch((e: unknown) => e as Refused);
+    expect((refused as Refused).issues[0]).toMatchObject({ path: 'links.1.head.port' });
+  });
+  it('a file that is no database, with what to do', async () => {
+    const path = join(tmpdir(), `gauntlet-${randomUUID()}.db`);
+    writeFileSync(path, 'this is no database, whatever its name says. '.repeat(40));
+    await expect(openDatabase(path)).rejects.toThrow(/cannot be used.*GAUNTLET_DB/);
+  });
+});
