@@ -175,3 +175,27 @@ for (const theme of ['paper', 'closet'])
       expect(wide, path).toBeLessThanOrEqual(0);
     }
   });
+
+test('a finding takes one tap, and moves what is thought likely', async ({ page, request }) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/redo`);
+  const card = page.getByRole('article', { name: /^K1-05/ });
+  await card.getByRole('button', { name: 'tail: punched again' }).click();
+  await page.getByText('How likely each mistake is by now').click();
+  const row = page.getByRole('row', { name: /^missed punch/ });
+  const before = await row.innerText();
+  await card.getByRole('button', { name: /^As explained: tail missed punch/ }).click();
+  await expect(card.getByText('What was found?')).toBeHidden();
+  expect(await row.innerText()).not.toBe(before);
+  await kept(page);
+  await page.reload();
+  await ready(page);
+  await page.getByText('How likely each mistake is by now').click();
+  expect(await row.innerText()).not.toBe(before);
+  await page
+    .getByRole('article', { name: /^K1-05/ })
+    .getByRole('link', { name: 'Prove it' })
+    .click();
+  await page.keyboard.press('a');
+  await expect(page.getByTestId('undo-line')).toContainText('K1-05: pass logged');
+});

@@ -49,7 +49,7 @@ import { lookQuestion, remedyText } from './words';
 /** At most this many explanations are given back. */
 const MOST_EXPLANATIONS = 12;
 /** At most this many are worked with; what comes after them weighs next to nothing. */
-const MOST_WAYS = 120;
+const MOST_WAYS = 40;
 
 interface Way extends Hypothesis {
   copper: Copper;

@@ -63,6 +63,10 @@ export function distanceLogLikelihood(
   return log;
 }
 
+/** What the distances can add at most, whatever the copper. */
+export const greatestDistanceLogLikelihood = (distances: readonly Distance[]): number =>
+  distances.reduce((sum, d) => sum + Math.max(0, logNormal(0, 0, distanceSigma(d.metres))), 0);
+
 const logNormal = (x: number, mean: number, sigma: number) =>
   -0.5 * ((x - mean) / sigma) ** 2 - Math.log(sigma * Math.sqrt(2 * Math.PI));
 

@@ -12,15 +12,18 @@ const KEPT_INDEXES = 8;
 /** A diagnosis engine: builds what it needs once and keeps it. */
 export interface Engine {
   diagnose(input: DiagnoseInput, limits?: PlanLimits): Diagnosis;
+  /** Goes on with other weights; indexes stay. */
+  weigh(weights: Weights): void;
   /** Builds the index for such a link ahead of its first reading. */
   prepare(link: DiagnoseInput['link']): void;
 }
 
 /** Makes an engine whose mistakes have these weights. `now` is a clock in milliseconds. */
 export function createEngine(
-  weights: Weights = STARTING_WEIGHTS,
+  startWith: Weights = STARTING_WEIGHTS,
   now: () => number = () => Date.now(),
 ): Engine {
+  let weights = startWith;
   const indexes = new Map<string, ReadingIndex>();
   const ends = new Map<string, PlaceWeights>();
   let cable: PlaceWeights | undefined;
@@ -47,6 +50,11 @@ export function createEngine(
     return { index, weights: { head: weightsOf(key.head), tail: weightsOf(key.tail), cable } };
   };
   return {
+    weigh(other) {
+      weights = other;
+      ends.clear();
+      cable = undefined;
+    },
     prepare(link) {
       sourceFor(link);
     },

@@ -43,6 +43,8 @@ export interface PlanLimits {
 
 /** Limits that keep a plan within a few milliseconds; docs/diagnosis.md measures what they cost. */
 export const PLAN_LIMITS: PlanLimits = { looks: 3, hypotheses: 14 };
+/** Hypotheses are weighed until this share of the belief is covered; the rest weighs less than a second. */
+const COVERED = 0.9995;
 
 const REDONE = -1;
 /** What was done at an end: nothing (0), these contacts punched again (mask), or done wholly again (-1). */
@@ -64,7 +66,10 @@ const walk = new Uint8Array(8);
  * the best so far are cut by what each hypothesis would cost if it were known.
  */
 export class Planner {
-  private readonly known = new Map<string, number>();
+  private readonly known = new Map<number, number>();
+  private readonly shown = new Map<number, number>();
+  private readonly readings = new Map<string, number>();
+  private readonly ends = new Map<number, CompactEnd>();
   private readonly solved = new Map<string, { cost: number; next: PlannedAction | null }>();
   private readonly hypotheses: readonly Hypothesis[];
 
@@ -73,7 +78,12 @@ export class Planner {
     hypotheses: readonly Hypothesis[],
     private readonly limits: PlanLimits = PLAN_LIMITS,
   ) {
-    this.hypotheses = hypotheses.slice(0, limits.hypotheses);
+    let covered = 0;
+    this.hypotheses = hypotheses.slice(0, limits.hypotheses).filter((h) => {
+      const wanted = covered < COVERED;
+      covered += h.probability;
+      return wanted;
+    });
   }
 
   /** The plan from where the technician stands; null where every hypothesis passes already. */
@@ -114,11 +124,12 @@ export class Planner {
 
   private endNow(i: number, end: End, fix: Fix): CompactEnd {
     const right = this.context.right[end];
-    return fix === REDONE
-      ? right
-      : fix === 0
-        ? this.hypotheses[i]![end]
-        : repunched(this.hypotheses[i]![end], right, fix);
+    if (fix === REDONE) return right;
+    if (fix === 0) return this.hypotheses[i]![end];
+    const key = (i * 256 + fix) * 2 + Number(end === 'tail');
+    let now = this.ends.get(key);
+    if (!now) this.ends.set(key, (now = repunched(this.hypotheses[i]![end], right, fix)));
+    return now;
   }
 
   private cableNow(i: number, head: Fix, tail: Fix): CompactCable {
@@ -128,18 +139,26 @@ export class Planner {
       : { ...c, head: head === REDONE ? 0 : c.head, tail: tail === REDONE ? 0 : c.tail };
   }
 
-  /** What the tester shows after these fixes, or `pass`. */
-  private shows(i: number, head: Fix, tail: Fix): string {
+  /** What the tester shows after these fixes, as a number of its own; 0 is a pass. */
+  private shows(i: number, head: Fix, tail: Fix): number {
+    const key = situationKey(i, head, tail);
+    let number = this.shown.get(key);
+    if (number !== undefined) return number;
     const h = this.endNow(i, 'head', head);
     walkMasks(h, this.endNow(i, 'tail', tail), this.cableNow(i, head, tail), walk);
     const splits = this.context.splitsLookedAt ? splitMask(h, walk) : 0;
-    return splits === 0 && walk.every((m, k) => m === this.context.expected[k])
-      ? 'pass'
-      : `${walk.join()}/${splits}`;
+    if (splits === 0 && walk.every((m, k) => m === this.context.expected[k])) number = 0;
+    else {
+      const reading = `${walk.join()}/${splits}`;
+      number = this.readings.get(reading) ?? this.readings.size + 1;
+      this.readings.set(reading, number);
+    }
+    this.shown.set(key, number);
+    return number;
   }
 
   private passes(i: number, head: Fix, tail: Fix): boolean {
-    return this.shows(i, head, tail) === 'pass';
+    return this.shows(i, head, tail) === 0;
   }
 
   /** Contacts of an end that are not as they should be, as a mask. */
@@ -153,7 +172,7 @@ export class Planner {
 
   /** Least minutes for a hypothesis if it were known: the lower bound that cuts branches. */
   private knownCost(i: number, s: Omit<Situation, 'set' | 'looks'>): number {
-    const key = `${i}.${s.head}.${s.tail}.${s.at}`;
+    const key = situationKey(i, s.head, s.tail) * 2 + Number(s.at === 'tail');
     const there = this.known.get(key);
     if (there !== undefined) return there;
     const { costs } = this.context;
@@ -248,10 +267,10 @@ export class Planner {
   /** Cost after a mend and the reading that follows it; stops early past `limit`. */
   private afterMend(s: Situation, end: End, fix: Fix, spent: number, limit: number): number {
     const [head, tail] = end === 'head' ? [fix, s.tail] : [s.head, fix];
-    const parts = new Map<string, number[]>();
+    const parts = new Map<number, number[]>();
     for (const i of s.set) {
       const shows = this.shows(i, head, tail);
-      if (shows === 'pass') continue;
+      if (shows === 0) continue;
       const part = parts.get(shows);
       if (part) part.push(i);
       else parts.set(shows, [i]);
@@ -295,6 +314,7 @@ export class Planner {
   }
 }
 
+const situationKey = (i: number, head: Fix, tail: Fix): number => (i * 257 + head + 1) * 257 + tail + 1;
 const bits = (mask: number): number[] => [0, 1, 2, 3, 4, 5, 6, 7].filter((i) => (mask >> i) & 1);
 
 /** An end after these contacts were punched again: they are right, a conductor that moved leaves its old contact empty. */

@@ -11,7 +11,7 @@ import {
 } from '../wiring/conductors';
 import { ANY_MISTAKE } from './catalogue';
 import { joinMasks, splitMask, wideCable, wideEnd, type CompactCable, type CompactEnd } from './compact';
-import { DEFAULT_LENGTH, distanceLogLikelihood } from './distance';
+import { DEFAULT_LENGTH, distanceLogLikelihood, greatestDistanceLogLikelihood } from './distance';
 import type { PlaceState, PlaceWeights } from './place-states';
 import type { ReadingIndex } from './reading-index';
 import type { DiagnoseInput, Look } from './types';
@@ -66,6 +66,15 @@ export function posterior(index: ReadingIndex, weights: IndexWeights, input: Dia
   const distances = reading.distances ?? [];
 
   const found: { h: number; t: number; c: number; log: number }[] = [];
+  const headFits = remembered(
+    index.head.states.length,
+    (end: CompactEnd) =>
+      (splits === undefined || splitMask(end, walk) === splits) && headLooks.every((l) => agrees(end, l)),
+  );
+  const tailFits = remembered(index.tail.states.length, (end: CompactEnd) =>
+    tailLooks.every((l) => agrees(end, l)),
+  );
+  const mostFromDistances = greatestDistanceLogLikelihood(distances);
   let best = -Infinity;
   let likeliest = 0;
   let neglected = 0;
@@ -75,10 +84,7 @@ export function posterior(index: ReadingIndex, weights: IndexWeights, input: Dia
       index.tail.states[t]!.state,
       index.cable.states[c]!.state,
     ];
-    if (splits !== undefined && splitMask(head, walk) !== splits) return;
-    for (const look of headLooks) if (!agrees(head, look)) return;
-    for (const look of tailLooks) if (!agrees(tail, look)) return;
-    if (joins && joinMasks(head, tail, cable).some((m, i) => m !== joins[i])) return;
+    if (!headFits(h, head) || !tailFits(t, tail)) return;
     const chance =
       headPrior[h]! *
       tailPrior[t]! *
@@ -90,8 +96,10 @@ export function posterior(index: ReadingIndex, weights: IndexWeights, input: Dia
         neglected += chance;
         return;
       }
-      likeliest = Math.max(likeliest, chance);
     }
+    if (distances.length && Math.log(chance) + mostFromDistances < best + Math.log(NEGLIGIBLE)) return;
+    if (joins && joinMasks(head, tail, cable).some((m, i) => m !== joins[i])) return;
+    likeliest = Math.max(likeliest, chance);
     const log =
       Math.log(chance) + (distances.length ? distanceLogLikelihood(distances, length, head, tail, cable) : 0);
     best = Math.max(best, log);
@@ -114,9 +122,19 @@ export function posterior(index: ReadingIndex, weights: IndexWeights, input: Dia
     }));
 }
 
+/** A test of numbered states that is made once a state. */
+function remembered<S>(states: number, test: (s: S) => boolean): (i: number, s: S) => boolean {
+  const known = new Uint8Array(states);
+  return (i, s) => (known[i] ||= test(s) ? 1 : 2) === 1;
+}
+
+/** Chance that an end goes wrong in the way it went wrong before: our own judgement. */
+const SAME_AGAIN = 0.1;
+
 /**
- * An end that was done again is new: what was wrong before the redo may have been there. The rest of the link
- * has failed a reading already, so a rest without a fault is only as likely as the old end was bad.
+ * An end that was done again is new, and the rest of the link has failed a reading already. Where the rest is
+ * sound, the old end was bad and the new one is bad again in a way that shows the same; where it is not, nothing
+ * of the kind had to happen.
  */
 function redoneFactor(
   head: CompactEnd,
@@ -134,7 +152,7 @@ function redoneFactor(
     (!tailNew && (t > 0 || cable.tail !== 0)) ||
     cable.span !== 0 ||
     cable.bridges.length > 0;
-  return restBad ? 1 : 1 - (1 - ANY_MISTAKE) ** redone.length;
+  return restBad ? 1 : SAME_AGAIN * (1 - (1 - ANY_MISTAKE) ** redone.length);
 }
 
 function jointMasks(groups: readonly (readonly Contact[])[]): number[] {

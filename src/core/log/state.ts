@@ -47,6 +47,8 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   link: string;
   entries: number;
   lastReading?: LastReading;
+  /** What was wrong has been written down since the last failing reading. */
+  foundSinceFail?: boolean;
   lastEntry?: { id: string; kind: Entry['kind']; at: string; by: string; end?: End };
 }
 
@@ -124,6 +126,9 @@ function step(status: LinkStatus, link: Link, policy: Policy, e: Entry): void {
     case 'read-back':
       status[e.end!].readBackWaiting = e.data.right;
       return;
+    case 'found':
+      status.foundSinceFail = true;
+      return;
     case 'reading':
       return proved(status, link, policy, e);
   }
@@ -185,6 +190,7 @@ function proved(status: LinkStatus, link: Link, policy: Policy, e: EntryOf<'read
     }
     return;
   }
+  status.foundSinceFail = false;
   const blamed = e.data.blame?.length ? e.data.blame : [...ENDS];
   for (const end of ENDS) {
     if (blamed.includes(end)) fail(status[end], e, judgement.reason);

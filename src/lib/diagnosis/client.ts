@@ -1,3 +1,4 @@
+import type { Weights } from '$core/diagnose/catalogue';
 import type { DiagnoseInput, Diagnosis } from '$core/diagnose/types';
 
 /** A diagnosis, or why no copper fits what was entered. */
@@ -5,6 +6,7 @@ export type DiagnosisAnswer = { diagnosis: Diagnosis } | { contradiction: string
 
 let worker: Worker | undefined;
 let asked = 0;
+let sentWeights = '';
 const waiting = new Map<number, (answer: DiagnosisAnswer) => void>();
 
 function theWorker(): Worker {
@@ -24,7 +26,14 @@ export function diagnoseHere(input: DiagnoseInput): Promise<DiagnosisAnswer> {
   return new Promise((resolve) => waiting.set(id, resolve));
 }
 
-/** Has the worker build what it needs for such a link, before there is a reading. */
-export function prepareHere(input: Pick<DiagnoseInput, 'link'>): void {
-  theWorker().postMessage({ id: ++asked, input, prepareOnly: true });
+/** Has the worker take up the job's weights and build what it needs for such a link, before there is a reading. */
+export function prepareHere(input: Pick<DiagnoseInput, 'link'>, weights: Weights): void {
+  const weighing = JSON.stringify(weights);
+  theWorker().postMessage({
+    id: ++asked,
+    input,
+    prepareOnly: true,
+    ...(weighing === sentWeights ? {} : { weights: JSON.parse(weighing) as Weights }),
+  });
+  sentWeights = weighing;
 }

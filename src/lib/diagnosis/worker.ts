@@ -1,11 +1,15 @@
+import type { Weights } from '$core/diagnose/catalogue';
 import { createEngine } from '$core/diagnose/engine';
 import { Contradiction, type DiagnoseInput } from '$core/diagnose/types';
 
 const engine = createEngine(undefined, () => performance.now());
 
-/** Answers `{ id, input }` with `{ id, diagnosis }` or `{ id, contradiction }`; without a walk it only builds the index. */
-self.onmessage = ({ data }: MessageEvent<{ id: number; input: DiagnoseInput; prepareOnly?: boolean }>) => {
+/** Answers `{ id, input }` with `{ id, diagnosis }` or `{ id, contradiction }`; `weights` replaces those it had, `prepareOnly` builds the index and no more. */
+self.onmessage = ({
+  data,
+}: MessageEvent<{ id: number; input: DiagnoseInput; prepareOnly?: boolean; weights?: Weights }>) => {
   try {
+    if (data.weights) engine.weigh(data.weights);
     if (data.prepareOnly) {
       engine.prepare(data.input.link);
       self.postMessage({ id: data.id });

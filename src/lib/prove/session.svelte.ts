@@ -51,7 +51,7 @@ export class ProveSession {
     const kept = localStorage.getItem('gauntlet:tester');
     if (TESTERS.some((t) => t.evidence === kept)) this.evidence = kept as Evidence;
     this.pad.resume();
-    prepareHere({ link: specOf(this.link, this.site.plan.policy) });
+    prepareHere({ link: specOf(this.link, this.site.plan.policy) }, this.site.weights);
   }
 
   use(evidence: Evidence): void {

@@ -5,6 +5,7 @@
   import { ENDS, type Contact, type End } from '$core/wiring/conductors';
   import { classOf, FAMILY_NAMES } from '$core/wiring/connector';
   import StateMark from '$lib/port-strip/StateMark.svelte';
+  import WhatWasFound from './WhatWasFound.svelte';
   import { useSite } from '$lib/site/site.svelte';
   import { tailWords } from '$lib/site/where';
 
@@ -85,5 +86,8 @@
       {/if}
     {/each}
     <a class={['act', failed.length === 0 && 'act-now']} href="{job}/prove/{link.id}">Prove it</a>
+    {#if failed.length === 0 && status.lastReading?.verdict === 'fail' && !status.foundSinceFail}<WhatWasFound
+        {link}
+      />{/if}
   </div>
 </article>

@@ -5,6 +5,7 @@ import type { Entry, EntryKind, EntryOf } from '$core/formats/entry';
 import type { JobPlan, Link } from '$core/formats/job';
 import { inPortOrder, nextAfter, wantsReading, wantsRedo } from '$core/log/next';
 import { foldLink, type LinkStatus } from '$core/log/state';
+import { addFound, countFound, nothingFound, weightsForJob, type FoundCounts } from '$core/diagnose/learn';
 import type { End } from '$core/wiring/conductors';
 import { outbox, type RefusedEntry } from './outbox';
 import { whereabouts, type Whereabouts } from './where';
@@ -30,12 +31,23 @@ export class Site {
   refused = $state.raw<readonly RefusedEntry[]>([]);
   undoable = $state.raw<Undoable | null>(null);
   reachable = $state(true);
+  /** What was found on this job so far, this device's own findings included. */
+  found = $state.raw<FoundCounts>(nothingFound());
+  readonly foundElsewhere: FoundCounts;
+  /** How much each mistake weighs by now. */
+  readonly weights = $derived.by(() => weightsForJob(this.found, this.foundElsewhere));
   private readonly box;
   private readonly logs = new Map<string, Entry[]>();
   private sending = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
 
-  constructor(plan: JobPlan, statuses: readonly LinkStatus[]) {
+  constructor(
+    plan: JobPlan,
+    statuses: readonly LinkStatus[],
+    findings: { job: FoundCounts; otherJobs: FoundCounts },
+  ) {
+    this.found = findings.job;
+    this.foundElsewhere = findings.otherJobs;
     this.plan = plan;
     this.links = new Map(plan.links.map((l) => [l.id, l]));
     this.ordered = inPortOrder(
@@ -143,6 +155,11 @@ export class Site {
       if (earlier) this.status.set(entry.link, earlier);
       return;
     }
+    if (entry.kind === 'found')
+      this.found = addFound(
+        this.found,
+        countFound([entry], () => link),
+      );
     this.snapshots.set(entry.id, before);
     this.logs.set(entry.link, [...(this.logs.get(entry.link) ?? []), entry]);
     this.status.set(entry.link, foldLink(link, this.plan.policy, [entry], before));

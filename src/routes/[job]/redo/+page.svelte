@@ -2,6 +2,7 @@
   import type { Link } from '$core/formats/job';
   import PortStrip from '$lib/port-strip/PortStrip.svelte';
   import RedoCard from '$lib/redo/RedoCard.svelte';
+  import WeightTable from '$lib/diagnosis/WeightTable.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import { useSite } from '$lib/site/site.svelte';
 
@@ -37,6 +38,7 @@
       </div>
     </section>
   {/each}
+  <WeightTable />
 </main>
 <UndoLine />
 {#if open[0]}<PortStrip current={open[0]} hrefFor={(l) => `/${site.plan.id}/prove/${l.id}`} />{/if}

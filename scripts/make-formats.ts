@@ -1,0 +1,24 @@
+/** Writes the JSON Schemas of the open formats to docs/formats, from the Zod schemas: `npm run formats`. */
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { z } from 'zod';
+import { diagnoseRequestSchema, simulateRequestSchema } from '../src/core/formats/diagnose';
+import { entrySchema } from '../src/core/formats/entry';
+import { jobFileSchema } from '../src/core/formats/job';
+import { readingFileSchema } from '../src/core/formats/reading';
+
+/** Published schemas by file name. */
+export const PUBLISHED = {
+  'reading@1': readingFileSchema,
+  'job@1': jobFileSchema,
+  entry: entrySchema,
+  'diagnose-request': diagnoseRequestSchema,
+  'simulate-request': simulateRequestSchema,
+};
+
+const dir = new URL('../docs/formats/', import.meta.url);
+mkdirSync(dir, { recursive: true });
+for (const [name, schema] of Object.entries(PUBLISHED))
+  writeFileSync(
+    new URL(`${name}.schema.json`, dir),
+    JSON.stringify(z.toJSONSchema(schema, { io: 'input' }), null, 2) + '\n',
+  );

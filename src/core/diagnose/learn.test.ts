@@ -1,0 +1,72 @@
+import jstat from 'jstat';
+import { describe, expect, it } from 'vitest';
+import demo from '../../../demo/skerry-point.json';
+import { jobFileSchema } from '../formats/job';
+import { STARTING_WEIGHTS } from './catalogue';
+import { createEngine } from './engine';
+import { countFound, learnedWeights, nothingFound, PRIOR_STRENGTH, weightsForJob } from './learn';
+import { DEFAULT_COSTS } from './types';
+
+const file = jobFileSchema.parse(demo);
+const linkOf = (id: string) => file.links.find((l) => l.id === id);
+
+describe('learning from what was found', () => {
+  it('is the mean of the Dirichlet, whose marginals are Beta (against the package jstat)', () => {
+    const counts = { ...nothingFound(), jack: { 'missed-punch': 9, 'other-scheme': 4 } };
+    const learned = learnedWeights(counts).jack;
+    const total = Object.values(STARTING_WEIGHTS.jack).reduce((a, b) => a + b, 0);
+    for (const [kind, weight] of Object.entries(STARTING_WEIGHTS.jack)) {
+      const alpha = (PRIOR_STRENGTH * weight) / total + (counts.jack[kind as 'missed-punch'] ?? 0);
+      expect(learned[kind]).toBeCloseTo(jstat.beta.mean(alpha, PRIOR_STRENGTH + 13 - alpha), 12);
+    }
+    expect(Object.values(learned).reduce((a, b) => a + b, 0)).toBeCloseTo(1, 12);
+  });
+  it('raises what was found and lowers the rest of its list, and leaves other lists alone', () => {
+    const start = learnedWeights(nothingFound());
+    const after = learnedWeights({ ...nothingFound(), plug: { 'upside-down': 5 } });
+    expect(after.plug['upside-down']).toBeGreaterThan(start.plug['upside-down']!);
+    expect(after.plug['short-conductor']).toBeLessThan(start.plug['short-conductor']!);
+    expect(after.jack).toEqual(start.jack);
+  });
+  it('moves the start by the crew’s other jobs, and on from there by this one', () => {
+    const crew = { ...nothingFound(), jack: { 'pair-reversed': 50 } };
+    const weights = weightsForJob({ ...nothingFound(), jack: { 'missed-punch': 50 } }, crew).jack;
+    // By hand: start 8/70 and 30/70; crew (50*8/70 + 50)/100 = 0.557143 and 0.214286; job half of each, plus 0.5.
+    expect(weights['pair-reversed']).toBeCloseTo(0.278571, 6);
+    expect(weights['missed-punch']).toBeCloseTo(0.607143, 6);
+  });
+  it('counts the demo job’s findings by connector class', () => {
+    const counts = countFound(file.entries, linkOf);
+    expect(counts.jack['missed-punch']).toBeGreaterThan(2);
+    expect(
+      Object.values(counts.jack)
+        .concat(Object.values(counts.plug))
+        .reduce((a, b) => a + b, 0),
+    ).toBe(file.entries.filter((e) => e.kind === 'found').length);
+  });
+  it('changes what the engine thinks likely', () => {
+    const engine = createEngine();
+    const ask = () =>
+      engine
+        .diagnose({
+          link: {
+            head: { connector: 'jack', scheme: 'T568B' },
+            tail: { connector: 'plug', scheme: 'T568B' },
+            ordered: 'straight',
+            shielded: false,
+          },
+          reading: {
+            evidence: 'wiremap',
+            splits: [],
+            walk: [['1'], ['2'], ['3'], [], ['5'], ['6'], ['7'], ['8']],
+          },
+          standingAt: 'head',
+          knowledge: { looked: [], readBack: [], redone: [] },
+          costs: DEFAULT_COSTS,
+        })
+        .explanations.find((e) => e.mistakes[0]!.kind === 'missed-punch')!.probability;
+    const before = ask();
+    engine.weigh(learnedWeights({ ...nothingFound(), jack: { 'missed-punch': 60 } }));
+    expect(ask()).toBeGreaterThan(before);
+  });
+});

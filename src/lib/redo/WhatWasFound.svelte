@@ -1,0 +1,60 @@
+<script lang="ts">
+  import { STARTING_WEIGHTS } from '$core/diagnose/catalogue';
+  import { MISTAKE_WORDS, mistakeText } from '$core/diagnose/words';
+  import type { Link } from '$core/formats/job';
+  import { ENDS } from '$core/wiring/conductors';
+  import { classOf } from '$core/wiring/connector';
+  import { useSite } from '$lib/site/site.svelte';
+
+  /** Asks, once an end was done again, what was wrong: one tap when the likeliest explanation was right. */
+  let { link }: { link: Link } = $props();
+  const site = useSite();
+  const explained = $derived(site.statusOf(link.id).lastReading?.data.diagnosis?.mistakes ?? []);
+  const choices = $derived([
+    ...ENDS.flatMap((end) =>
+      Object.keys(STARTING_WEIGHTS[classOf(link[end].connector)]).map((kind) => ({ where: end, kind })),
+    ),
+    ...Object.keys(STARTING_WEIGHTS.cable).map((kind) => ({ where: 'cable' as const, kind })),
+  ]);
+
+  function asExplained(): void {
+    site.log(
+      link.id,
+      'found',
+      { mistakes: explained, asExplained: true },
+      undefined,
+      `${link.label}: found as explained.`,
+    );
+  }
+  function other(value: string): void {
+    const choice = choices[Number(value)];
+    if (value !== '' && choice)
+      site.log(
+        link.id,
+        'found',
+        { mistakes: [{ ...choice, contacts: [], conductors: [] }], asExplained: false },
+        undefined,
+        `${link.label}: finding written down.`,
+      );
+  }
+</script>
+
+<div class="border-t border-rule pt-2">
+  <p class="text-sm text-faint">What was found?</p>
+  {#if explained.length}
+    <button class="mt-1 act" onclick={asExplained}
+      >As explained: {explained.map((m) => `${m.where} ${mistakeText(m)}`).join(', and ')}</button
+    >
+  {/if}
+  <select
+    class="mt-2 h-12 w-full border border-rule bg-transparent px-2"
+    aria-label="Something else was found"
+    value=""
+    onchange={(e) => other(e.currentTarget.value)}
+  >
+    <option value="" class="bg-paper">{explained.length ? 'Something else …' : 'Choose …'}</option>
+    {#each choices as c, i (i)}<option value={String(i)} class="bg-paper"
+        >{c.where}: {MISTAKE_WORDS[c.kind]}</option
+      >{/each}
+  </select>
+</div>
