@@ -21,7 +21,7 @@ import {
 } from '../src/core/diagnose/compact';
 import { distanceSigma } from '../src/core/diagnose/distance';
 import { createEngine } from '../src/core/diagnose/engine';
-import { PLAN_LIMITS, repunched } from '../src/core/diagnose/plan';
+import { PLAN_LIMITS, repunched, type PlanLimits } from '../src/core/diagnose/plan';
 import { buildIndex } from '../src/core/diagnose/reading-index';
 import { DEFAULT_COSTS, type DiagnoseInput, type Knowledge } from '../src/core/diagnose/types';
 import { sense } from '../src/core/copper/sense';
@@ -175,7 +175,12 @@ function likelierEnd(d: ReturnType<typeof ask>): End {
 }
 
 /** What the program says, step by step, each new reading asked about afresh. */
-function ours(t: Truth, classes: Record<End, ConnectorClass>, withDistances: boolean): number {
+function ours(
+  t: Truth,
+  classes: Record<End, ConnectorClass>,
+  withDistances: boolean,
+  limits = PLAN_LIMITS,
+): number {
   let minutes = 0,
     at: End = 'head',
     knowledge = NOTHING;
@@ -183,7 +188,7 @@ function ours(t: Truth, classes: Record<End, ConnectorClass>, withDistances: boo
   for (let step = 0; step < 40; step++) {
     let next;
     try {
-      next = ask(classes, reading, at, knowledge).next;
+      next = ask(classes, reading, at, knowledge, limits).next;
     } catch {
       next = { action: 're-pull' as const, minutes: DEFAULT_COSTS.repull };
     }
@@ -302,20 +307,15 @@ for (const [name, head, tail] of families) {
   }
 }
 
-console.log('\nExpected minutes of the plan against a plan without limits on looks, over the same beliefs');
+const UNLIMITED: PlanLimits = { looks: 16, hypotheses: 24, covered: 1 };
+const SAMPLE = Math.min(200, FAULTS);
+console.log(`\nThe same way of working with looks without limit over 24 hypotheses, ${SAMPLE} faults a pair`);
 for (const [name, head, tail] of families) {
-  const ratios: number[] = [];
-  for (let i = 0; i < Math.min(150, FAULTS); i++) {
-    const reading = read(fault(head, tail), false);
-    const mine = ask({ head, tail }, reading, 'head', NOTHING).next.expectedMinutes;
-    const best = ask({ head, tail }, reading, 'head', NOTHING, {
-      looks: 16,
-      hypotheses: PLAN_LIMITS.hypotheses,
-    }).next.expectedMinutes;
-    ratios.push(mine / best);
-  }
+  const truths = Array.from({ length: SAMPLE }, () => fault(head, tail));
+  const limited = mean(truths.map((t) => ours(t, { head, tail }, false)));
+  const best = mean(truths.map((t) => ours(t, { head, tail }, false, UNLIMITED)));
   console.log(
-    `  ${name}: ${mean(ratios).toFixed(4)} of the best on average, ${Math.max(...ratios).toFixed(4)} at worst, ${ratios.length} beliefs`,
+    `  ${name}: ${show(limited)} against ${show(best)} minutes, ratio ${(limited / best).toFixed(4)}`,
   );
 }
 times.sort((a, b) => a - b);
@@ -323,6 +323,23 @@ const at = (q: number) => times[Math.floor(q * (times.length - 1))]!.toFixed(1);
 console.log(
   `\nOne diagnosis: ${at(0.5)} ms median, ${at(0.95)} ms at the 95th percentile, ${at(0.99)} ms at the 99th (${times.length} of them)`,
 );
-console.log(
-  `Memory of the process with three indexes: ${Math.round(process.memoryUsage().rss / 1e6)} MB resident`,
-);
+
+const used = () => {
+  globalThis.gc?.();
+  const m = process.memoryUsage();
+  return m.heapUsed + m.arrayBuffers;
+};
+const fresh = createEngine();
+const before = used();
+for (const ordered of ['straight', 'crossover'] as const)
+  for (const scheme of ['T568A', 'T568B'] as const)
+    for (const head of ['plug', 'jack'] as const)
+      for (const tail of ['plug', 'jack'] as const)
+        fresh.prepare({
+          head: { connector: head, scheme },
+          tail: { connector: tail, scheme },
+          ordered,
+          shielded: false,
+        });
+console.log(`Memory of all sixteen indexes: ${Math.round((used() - before) / 1e6)} MB`);
+fresh.weigh(STARTING_WEIGHTS);

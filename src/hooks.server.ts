@@ -1,5 +1,8 @@
-import { json, type Handle, type HandleServerError } from '@sveltejs/kit';
+import { json, type Handle, type HandleServerError, type ServerInit } from '@sveltejs/kit';
 import { DatabaseUnusable } from '$lib/server/db/open';
+import { warmUp } from '$lib/server/engine';
+
+export const init: ServerInit = () => void warmUp();
 
 export const handle: Handle = async ({ event, resolve }) => {
   try {

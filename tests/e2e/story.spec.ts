@@ -199,3 +199,21 @@ test('a finding takes one tap, and moves what is thought likely', async ({ page,
   await page.keyboard.press('a');
   await expect(page.getByTestId('undo-line')).toContainText('K1-05: pass logged');
 });
+
+test('a reading is explained with no server at all', async ({ page, request, context }) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/prove/K1-20`);
+  await page.keyboard.type('21345678');
+  await expect(page.getByTestId('question')).not.toBeEmpty();
+  await page.keyboard.press('r');
+  await context.setOffline(true);
+  await page.keyboard.type('36145278');
+  await expect(page.getByTestId('question')).toContainText('which white is it?');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'K1-21' })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'K1-22' })).toBeVisible();
+  await expect(page.getByTestId('kept')).toContainText('2 waiting');
+  await context.setOffline(false);
+  await kept(page);
+});

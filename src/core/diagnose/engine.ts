@@ -6,8 +6,8 @@ import { buildIndex, type IndexKey, type ReadingIndex } from './reading-index';
 import { schemesFor } from '../wiring/schemes';
 import type { DiagnoseInput, Diagnosis } from './types';
 
-/** How many indexes are kept at once: every pair of classes to one scheme, and as many again. */
-const KEPT_INDEXES = 8;
+/** How many indexes are kept at once: two classes and two schemes at either end. */
+const KEPT_INDEXES = 16;
 
 /** A diagnosis engine: builds what it needs once and keeps it. */
 export interface Engine {

@@ -115,9 +115,21 @@ function enumerate<S>(
   };
 }
 
+/** States of a place with their probabilities. */
+export type WeighedStates<S> = PlaceStates<S> & { weights: PlaceWeights };
+
+const atStart = new Map<string, WeighedStates<CompactEnd>>();
+
 /** The states of an end of a class that should have `scheme`, and their probabilities under `weights`. */
-export const endStates = (connector: ConnectorClass, scheme: Scheme, weights: Weights = STARTING_WEIGHTS) =>
-  enumerate<CompactEnd>(
+export function endStates(
+  connector: ConnectorClass,
+  scheme: Scheme,
+  weights: Weights = STARTING_WEIGHTS,
+): WeighedStates<CompactEnd> {
+  const key = `${connector} ${scheme}`;
+  const kept = weights === STARTING_WEIGHTS ? atStart.get(key) : undefined;
+  if (kept) return kept;
+  const states = enumerate<CompactEnd>(
     rightEnd(scheme),
     endMistakes(connector, scheme),
     endKey,
@@ -125,10 +137,16 @@ export const endStates = (connector: ConnectorClass, scheme: Scheme, weights: We
     MOST_MISTAKES,
     (w) => (weights[connector][w.kind] ?? 0) * w.share,
   );
+  if (weights === STARTING_WEIGHTS) atStart.set(key, states);
+  return states;
+}
+
+let cableAtStart: WeighedStates<CompactCable> | undefined;
 
 /** The states of a cable, and their probabilities under `weights`. */
-export const cableStates = (weights: Weights = STARTING_WEIGHTS) =>
-  enumerate<CompactCable>(
+export function cableStates(weights: Weights = STARTING_WEIGHTS): WeighedStates<CompactCable> {
+  if (weights === STARTING_WEIGHTS && cableAtStart) return cableAtStart;
+  const states = enumerate<CompactCable>(
     SOUND_CABLE,
     cableMistakes().map((m) => ({ ...m, permutes: false })),
     cableKey,
@@ -136,3 +154,6 @@ export const cableStates = (weights: Weights = STARTING_WEIGHTS) =>
     MOST_CABLE_FAULTS,
     (w) => (weights.cable[w.kind] ?? 0) * w.share,
   );
+  if (weights === STARTING_WEIGHTS) cableAtStart = states;
+  return states;
+}

@@ -39,12 +39,12 @@ export interface Plan {
 export interface PlanLimits {
   looks: number;
   hypotheses: number;
+  /** Share of the belief that is weighed; what is left out weighs less than a second. */
+  covered: number;
 }
 
 /** Limits that keep a plan within a few milliseconds; docs/diagnosis.md measures what they cost. */
-export const PLAN_LIMITS: PlanLimits = { looks: 3, hypotheses: 14 };
-/** Hypotheses are weighed until this share of the belief is covered; the rest weighs less than a second. */
-const COVERED = 0.9995;
+export const PLAN_LIMITS: PlanLimits = { looks: 3, hypotheses: 14, covered: 0.9995 };
 
 const REDONE = -1;
 /** What was done at an end: nothing (0), these contacts punched again (mask), or done wholly again (-1). */
@@ -80,7 +80,7 @@ export class Planner {
   ) {
     let covered = 0;
     this.hypotheses = hypotheses.slice(0, limits.hypotheses).filter((h) => {
-      const wanted = covered < COVERED;
+      const wanted = covered < limits.covered;
       covered += h.probability;
       return wanted;
     });

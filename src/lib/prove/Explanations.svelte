@@ -1,6 +1,7 @@
 <script lang="ts">
   import { mistakeText } from '$core/diagnose/words';
   import type { Explanation } from '$core/diagnose/types';
+  import RemedyDrawing from './RemedyDrawing.svelte';
   import type { ProveSession } from './session.svelte';
 
   let { session }: { session: ProveSession } = $props();
@@ -39,9 +40,7 @@
             >
           </button>
           {#if i === session.chosen}
-            <p class="px-2 pb-2 text-sm" data-testid="remedy">
-              {e.remedy.text}{e.then ? ` Then: ${e.then.text}` : ''}
-            </p>
+            <RemedyDrawing explanation={e} schemes={session.schemes} />
           {/if}
         </li>
       {/each}
