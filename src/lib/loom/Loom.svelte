@@ -43,12 +43,7 @@
   <rect {...loom.jacket} fill="var(--sheet)" stroke="var(--rule)" />
   {#if length}
     {#if upright}
-      <text
-        x={loom.width - 8}
-        y={loom.jacket.y + 14}
-        text-anchor="end"
-        class="fill-faint font-mono text-[11px]">{length}</text
-      >
+      <text x="4" y={loom.jacket.y + 14} class="fill-faint font-mono text-[11px]">{length}</text>
     {:else}
       <text x={loom.width / 2} y="14" text-anchor="middle" class="fill-faint font-mono text-[13px]"
         >{length}</text
