@@ -5,7 +5,8 @@ export npm_config_build_from_source=true npm_config_loglevel=error
 install_packages() {
   if [ ! -e node_modules/.installed ] || [ package-lock.json -nt node_modules/.installed ]; then
     echo "Installing packages (the database driver compiles, a minute or two) …"
-    npm ci --no-audit --no-fund || { echo "Packages could not be installed: see above, then run this again." >&2; exit 1; }
+    # Not npm ci: it refuses a lock file that leaves out optional builds for platforms a registry does not carry.
+    npm install --no-save --no-audit --no-fund || { echo "Packages could not be installed: see above, then run this again." >&2; exit 1; }
     node -e "new (require('better-sqlite3'))(':memory:')" || { echo "The database driver did not build: install python3, make and g++, then run this again." >&2; exit 1; }
     touch node_modules/.installed
   fi
