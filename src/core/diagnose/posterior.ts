@@ -32,7 +32,7 @@ export interface IndexWeights {
 }
 
 /** Candidates this much less likely than another are only counted, not kept. */
-const NEGLIGIBLE = 1e-8;
+const NEGLIGIBLE = 1e-6;
 
 /** Masks of tail contacts of the eight numbered head contacts; S is left out. */
 export const numberedMasks = (walk: DiagnoseInput['reading']['walk']): Uint8Array =>

@@ -3,7 +3,7 @@ import type { Entry } from '$core/formats/entry';
 import type { Link } from '$core/formats/job';
 import { addFound, countFound, nothingFound, type FoundCounts } from '$core/diagnose/learn';
 import type { Database } from '../db/schema';
-import { entryFromRow } from './entries';
+import { entryFromRow } from './entry-rows';
 
 /** What was found on a job, and on all the other jobs of the crew. */
 export interface Findings {

@@ -16,7 +16,7 @@ import { canonicalJson } from '$core/formats/canonical';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
 import { Refused } from '../refused';
-import { entryFromRow, insertEntry } from './entries';
+import { entryFromRow, insertEntry } from './entry-rows';
 import { rebuildStates } from './states';
 
 const ITEM_KINDS = {

@@ -3,7 +3,7 @@ import type { Entry } from '$core/formats/entry';
 import type { Link, Policy } from '$core/formats/job';
 import { foldLink, type LinkStatus } from '$core/log/state';
 import type { Database } from '../db/schema';
-import { entriesOf, entryFromRow } from './entries';
+import { entriesOf, entryFromRow } from './entry-rows';
 
 const rowOf = (job: string, status: LinkStatus) => ({
   job,
