@@ -196,6 +196,7 @@ test('a finding takes one tap, and moves what is thought likely', async ({ page,
     .getByRole('article', { name: /^K1-05/ })
     .getByRole('link', { name: 'Prove it' })
     .click();
+  await expect(page.getByRole('heading', { name: 'K1-05', exact: true })).toBeVisible();
   await page.keyboard.press('a');
   await expect(page.getByTestId('undo-line')).toContainText('K1-05: pass logged');
 });

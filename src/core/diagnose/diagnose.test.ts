@@ -69,7 +69,7 @@ describe('every reading that copper can give', () => {
             expect(e.probability).toBeLessThanOrEqual(explanations[i]!.probability * (1 + 1e-6)),
           );
       }),
-      { numRuns: 150 },
+      { numRuns: 300 },
     );
   });
   it('holds for shields too: open, and joined to any contact at either end', () => {

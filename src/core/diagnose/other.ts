@@ -37,7 +37,7 @@ export function fewestMoves(link: LinkSpec, reading: Reading, looks: readonly Lo
   const schemes = schemesFor(link);
   const right = (end: End, c: Contact) => conductorAt(schemes[end], c);
   const groups = groupsOf(reading, contacts);
-  const paths = groups.flatMap((g) => pairUp(g, (h, t) => right('head', h) === right('tail', t)));
+  const paths = groups.flatMap((g) => slotsOf(g, (h, t) => right('head', h) === right('tail', t)));
   const pinned = (end: End, c: Contact) => looks.find((l) => l.end === end && l.contact === c)?.conductor;
   const pins = new Map(looks.map((l) => [`${l.end}${l.conductor}`, l.contact]));
   const all: Conductor[] = link.shielded ? [...CONDUCTORS, 'DRAIN'] : [...CONDUCTORS];
@@ -56,13 +56,13 @@ export function fewestMoves(link: LinkSpec, reading: Reading, looks: readonly Lo
       return;
     }
     const [h, t] = paths[i]!;
-    const price = (c: Conductor) => Number(c !== right('head', h)) + Number(c !== right('tail', t));
+    const price = (c: Conductor) =>
+      Number(c !== right('head', h)) + Number(t !== null && c !== right('tail', t));
     const fits = (c: Conductor) =>
       !used.has(c) &&
       (pinned('head', h) ?? c) === c &&
-      (pinned('tail', t) ?? c) === c &&
       (pins.get(`head${c}`) ?? h) === h &&
-      (pins.get(`tail${c}`) ?? t) === t;
+      (t === null || ((pinned('tail', t) ?? c) === c && (pins.get(`tail${c}`) ?? t) === t));
     for (const c of all.filter(fits).sort((a, b) => price(a) - price(b))) {
       used.add(c);
       place(i + 1, used, cost + price(c), [...of, c]);
@@ -139,17 +139,22 @@ function groupsOf(reading: Reading, contacts: readonly Contact[]): Group[] {
   return groups;
 }
 
-function pairUp(group: Group, belong: (h: Contact, t: Contact) => boolean): [Contact, Contact][] {
+/** A head contact with the tail contact that one conductor joins it to; null where it only leans on another's path. */
+type Slot = [head: Contact, tail: Contact | null];
+
+/** The conductors that a joined group needs: a path for each contact while both ends have one left, then the rest. */
+function slotsOf(group: Group, belong: (h: Contact, t: Contact) => boolean): Slot[] {
+  if (group.tail.length === 0) return [];
   const tails = [...group.tail];
-  const pairs: [Contact, Contact][] = [];
+  const slots: Slot[] = [];
   const rest: Contact[] = [];
   for (const h of group.head) {
     const at = tails.findIndex((t) => belong(h, t));
-    if (at >= 0) pairs.push([h, tails.splice(at, 1)[0]!]);
+    if (at >= 0) slots.push([h, tails.splice(at, 1)[0]!]);
     else rest.push(h);
   }
-  for (const h of rest) if (tails.length) pairs.push([h, tails.shift()!]);
-  return pairs;
+  for (const h of rest) slots.push([h, tails.shift() ?? null]);
+  return slots;
 }
 
 /** Head contact pairs that could be split in this walk, with whether they are. Undefined: not looked at. */
@@ -169,7 +174,7 @@ function eligibleSplits(reading: Reading): { a: Contact; b: Contact; split: bool
 }
 
 function splitsHold(
-  paths: readonly [Contact, Contact][],
+  paths: readonly Slot[],
   of: readonly Conductor[],
   wanted: ReturnType<typeof eligibleSplits>,
 ): boolean {
@@ -184,7 +189,7 @@ function splitsHold(
 function lay(
   link: LinkSpec,
   groups: readonly Group[],
-  paths: readonly [Contact, Contact][],
+  paths: readonly Slot[],
   of: readonly Conductor[],
   looks: readonly Look[],
   openEnd: End,
@@ -198,7 +203,7 @@ function lay(
   };
   paths.forEach(([h, t], i) => {
     copper.head.seats[h] = of[i]!;
-    copper.tail.seats[t] = of[i]!;
+    if (t !== null) copper.tail.seats[t] = of[i]!;
   });
   for (const end of ['head', 'tail'] as const) {
     const seats = copper[end].seats;
@@ -237,7 +242,7 @@ function lay(
   const chain = (end: End, list: readonly Contact[]) =>
     list.slice(1).forEach((c, i) => copper[end].bridges.push([list[i]!, c]));
   for (const g of groups) {
-    const paired = paths.filter(([h]) => g.head.includes(h));
+    const paired = paths.filter(([h, t]) => t !== null && g.head.includes(h));
     const spareHeads = g.head.filter((h) => !paired.some(([x]) => x === h));
     const spareTails = g.tail.filter((t) => !paired.some(([, y]) => y === t));
     if (g.head.length === 0 || g.tail.length === 0) {
@@ -260,7 +265,7 @@ function lay(
       (spareTails.length === 0 && !free('tail') && free('head'))
     ) {
       chain('head', g.head);
-      if (spareTails.length) chain('tail', [paired[0]![1], ...spareTails]);
+      if (spareTails.length) chain('tail', [paired[0]![1]!, ...spareTails]);
     } else if (spareTails.length || free('tail')) {
       chain('tail', g.tail);
     } else {

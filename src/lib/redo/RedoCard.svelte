@@ -20,8 +20,6 @@
 
   function done(end: End, action: 'redo' | 'repunch'): void {
     const scheme = specOf(link, site.plan.policy)[end].scheme;
-    if (found?.mistakes.length)
-      site.log(link.id, 'found', { mistakes: found.mistakes, asExplained: true }, end);
     if (action === 'repunch')
       site.log(
         link.id,

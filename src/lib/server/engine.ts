@@ -8,14 +8,18 @@ let warming: Promise<void> | undefined;
 /** The server's diagnosis engine, made at its first use and kept. */
 export const diagnosisEngine = (): Engine => (engine ??= createEngine(undefined, () => performance.now()));
 
+/** Pages come first: building begins this long after the start, and rests this long after each index, in ms. */
+const WARM_UP = { after: 8000, rest: 400 };
+
 /** Builds every index ahead of the first question, one at a time, so that none has to wait for long. */
 export function warmUp(): Promise<void> {
   warming ??= (async () => {
+    await pause(WARM_UP.after);
     for (const ordered of ['straight', 'crossover'] as const)
       for (const scheme of [...SCHEMES].reverse())
         for (const head of CONNECTOR_CLASSES)
           for (const tail of CONNECTOR_CLASSES) {
-            await new Promise((resolve) => setTimeout(resolve, 20));
+            await pause(WARM_UP.rest);
             diagnosisEngine().prepare({
               head: { connector: head, scheme },
               tail: { connector: tail, scheme },
@@ -26,3 +30,6 @@ export function warmUp(): Promise<void> {
   })();
   return warming;
 }
+
+/** Waits without keeping the process alive for it. */
+const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms).unref());
