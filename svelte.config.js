@@ -7,5 +7,7 @@ export default {
   kit: {
     adapter: adapter({ out: 'build', precompress: true }),
     alias: { $core: 'src/core' },
+    // hooks.server.ts refuses other sites where something is kept; the two open routes take any sender.
+    csrf: { trustedOrigins: ['*'] },
   },
 };

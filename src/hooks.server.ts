@@ -4,7 +4,20 @@ import { warmUp } from '$lib/server/engine';
 
 export const init: ServerInit = () => void warmUp();
 
+/** Routes that keep nothing and answer any program. */
+const OPEN = new Set(['/api/diagnose', '/api/simulate']);
+
+/** Whether a page of another site sends this. Programs that are no browsers name no origin. */
+function fromElsewhere(request: Request): boolean {
+  const origin = request.headers.get('origin');
+  return origin !== null && origin.replace(/^https?:\/\//, '') !== request.headers.get('host');
+}
+
 export const handle: Handle = async ({ event, resolve }) => {
+  if (event.request.method !== 'GET' && !OPEN.has(event.url.pathname) && fromElsewhere(event.request)) {
+    const message = 'A page of another site sent this: open Gauntlet itself and do it there.';
+    return json({ error: { message, issues: [{ path: 'origin', message }] } }, { status: 403 });
+  }
   try {
     return await resolve(event);
   } catch (error) {
