@@ -1,0 +1,146 @@
+import { describe, expect, it } from 'vitest';
+import { CONDUCTORS, CONTACTS } from '../wiring/conductors';
+import type { ConnectorClass } from '../wiring/connector';
+import { otherScheme, SCHEME_ORDER, type Scheme } from '../wiring/schemes';
+import { cableMistakes, endMistakes, STARTING_WEIGHTS } from './catalogue';
+import {
+  contactsIn,
+  endKey,
+  narrowEnd,
+  rightEnd,
+  SOUND_CABLE,
+  wideCable,
+  wideEnd,
+  type CompactEnd,
+} from './compact';
+
+const order = (end: CompactEnd) => [...end.seats].map((k) => CONDUCTORS[k]!).join(' ');
+const made = (connector: ConnectorClass, scheme: Scheme, kind: string) =>
+  endMistakes(connector, scheme)
+    .filter((m) => m.kind === kind)
+    .map((m) => ({ ...m, end: m.apply(rightEnd(scheme)) }));
+const orders = (connector: ConnectorClass, kind: string, scheme: Scheme = 'T568B') =>
+  made(connector, scheme, kind).map((m) => order(m.end));
+const opens = (connector: ConnectorClass, kind: string) =>
+  made(connector, 'T568B', kind).map((m) => contactsIn(m.end.open).join(''));
+
+describe('how an end goes wrong, as the catalogue words it', () => {
+  it('other scheme: all eight to the other one, at either connector', () => {
+    for (const connector of ['plug', 'jack'] as const)
+      for (const scheme of ['T568A', 'T568B'] as const)
+        expect(orders(connector, 'other-scheme', scheme)).toEqual([
+          SCHEME_ORDER[otherScheme(scheme)].join(' '),
+        ]);
+  });
+  it('neighbours slid past each other, at all seven places', () => {
+    expect(orders('plug', 'neighbour-swap')).toHaveLength(7);
+    expect(orders('plug', 'neighbour-swap')[0]).toBe('O WO WG BL WBL G WBR BR');
+    expect(orders('plug', 'neighbour-swap')[6]).toBe('WO O WG BL WBL G BR WBR');
+  });
+  it('two whites mixed up, six choices; two solids, two', () => {
+    expect(orders('plug', 'white-mix-up')).toHaveLength(6);
+    expect(orders('jack', 'white-mix-up')).toContain('WG O WO BL WBL G WBR BR');
+    expect(orders('plug', 'solid-mix-up')).toEqual(['WO BR WG BL WBL G WBR O', 'WO O WG G WBL BL WBR BR']);
+    expect(made('plug', 'T568B', 'solid-mix-up').map((m) => m.share)).toEqual([2 / 3, 1 / 3]);
+  });
+  it('pairs side by side, the scheme’s first pair first, white first or solid first in blue', () => {
+    expect(orders('plug', 'side-by-side', 'T568B')).toEqual([
+      'WO O WG G WBL BL WBR BR',
+      'WO O WG G BL WBL WBR BR',
+    ]);
+    expect(orders('plug', 'side-by-side', 'T568A')).toEqual([
+      'WG G WO O WBL BL WBR BR',
+      'WG G WO O BL WBL WBR BR',
+    ]);
+  });
+  it('the pairs of 3-6 and 4-5 exchanged whole', () => {
+    expect(orders('plug', 'centre-exchanged', 'T568B')).toEqual(['WO O WBL G WG BL WBR BR']);
+    expect(orders('plug', 'centre-exchanged', 'T568A')).toEqual(['WG G WBL O WO BL WBR BR']);
+  });
+  it('upside down: contact n holds what 9-n should', () => {
+    expect(orders('plug', 'upside-down')).toEqual([[...SCHEME_ORDER.T568B].reverse().join(' ')]);
+  });
+  it('a pair reversed and two pairs exchanged, at a jack', () => {
+    expect(orders('jack', 'pair-reversed')).toEqual([
+      'WO O WG WBL BL G WBR BR',
+      'O WO WG BL WBL G WBR BR',
+      'WO O G BL WBL WG WBR BR',
+      'WO O WG BL WBL G BR WBR',
+    ]);
+    expect(orders('jack', 'pairs-exchanged')).toHaveLength(5);
+    expect(orders('jack', 'pairs-exchanged')).not.toContain(SCHEME_ORDER.T568A.join(' '));
+  });
+  it('conductors that do not reach, singly, in twos, or all', () => {
+    expect(opens('plug', 'short-conductor')).toEqual(['1', '2', '3', '4', '5', '6', '7', '8']);
+    expect(made('plug', 'T568B', 'short-conductor').map((m) => m.share * 20)).toEqual([
+      4, 2, 2, 2, 2, 2, 2, 4,
+    ]);
+    expect(opens('plug', 'two-short')).toEqual(['12', '23', '34', '45', '56', '67', '78']);
+    expect(opens('plug', 'not-crimped')).toEqual(['12345678']);
+    expect(opens('jack', 'missed-punch')).toHaveLength(8);
+    expect(opens('jack', 'two-missed')).toEqual(['12', '36', '45', '78']);
+  });
+  it('contacts joined: neighbours at a plug, the two slots of a pair at a jack', () => {
+    const joined = (c: ConnectorClass) =>
+      made(c, 'T568B', 'contacts-bridged').map((m) => wideEnd(m.end, false).bridges.flat().join(''));
+    expect(joined('plug')).toEqual(['12', '23', '34', '45', '56', '67', '78']);
+    expect(joined('jack')).toEqual(['12', '36', '45', '78']);
+  });
+  it('shares of a kind add up to one, and every kind has a weight', () => {
+    for (const connector of ['plug', 'jack'] as const) {
+      const sums = new Map<string, number>();
+      for (const m of endMistakes(connector, 'T568B')) sums.set(m.kind, (sums.get(m.kind) ?? 0) + m.share);
+      expect([...sums.keys()].sort()).toEqual(Object.keys(STARTING_WEIGHTS[connector]).sort());
+      for (const [kind, sum] of sums) expect(sum, kind).toBeCloseTo(1, 12);
+    }
+  });
+  it('only what moves conductors counts as a mistake that a read-back would catch', () => {
+    for (const connector of ['plug', 'jack'] as const)
+      for (const m of endMistakes(connector, 'T568B'))
+        expect(m.permutes, m.kind).toBe(order(m.apply(rightEnd('T568B'))) !== order(rightEnd('T568B')));
+  });
+});
+
+describe('how a cable goes wrong', () => {
+  const kinds = (kind: string) => cableMistakes().filter((m) => m.kind === kind);
+  it('nicked at sixteen places, broken at eight, pierced in four pairs or across in twenty-four', () => {
+    expect(['nicked', 'broken', 'pierced', 'pierced-across', 'cut'].map((k) => kinds(k).length)).toEqual([
+      16, 8, 4, 24, 1,
+    ]);
+  });
+  it('a nick lies at a jacket cut, a break in the span, a cut goes through all', () => {
+    const breaks = (kind: string) => kinds(kind).flatMap((m) => wideCable(m.apply(SOUND_CABLE)).breaks);
+    expect(new Set(breaks('nicked').map((b) => b.zone))).toEqual(new Set(['head', 'tail']));
+    expect(new Set(breaks('broken').map((b) => b.zone))).toEqual(new Set(['span']));
+    expect(breaks('cut').map((b) => b.conductor)).toEqual([...CONDUCTORS]);
+  });
+  it('a pierced pair is joined to its mate, across never is', () => {
+    for (const m of kinds('pierced')) {
+      const [a, b] = m.apply(SOUND_CABLE).bridges[0]!;
+      expect(a >> 1).toBe(b >> 1);
+    }
+    for (const m of kinds('pierced-across')) {
+      const [a, b] = m.apply(SOUND_CABLE).bridges[0]!;
+      expect(a >> 1).not.toBe(b >> 1);
+    }
+  });
+});
+
+describe('the compact form', () => {
+  it('goes there and back', () => {
+    for (const connector of ['plug', 'jack'] as const)
+      for (const m of endMistakes(connector, 'T568A')) {
+        const end = m.apply(rightEnd('T568A'));
+        expect(endKey(narrowEnd(wideEnd(end, true)))).toBe(endKey(end));
+      }
+  });
+  it('has a key of its own for every end that differs', () => {
+    const ends = endMistakes('jack', 'T568B').map((m) => m.apply(rightEnd('T568B')));
+    const text = ends.map((e) => JSON.stringify(wideEnd(e, false)));
+    expect(new Set(ends.map(endKey)).size).toBe(new Set(text).size);
+  });
+  it('names contacts by their bits', () => {
+    expect(contactsIn(0b10000101)).toEqual(['1', '3', '8']);
+    expect(contactsIn(0xff)).toEqual([...CONTACTS]);
+  });
+});
