@@ -35,7 +35,8 @@ function firstFault(
 
 /**
  * Logarithm of how likely the distances are for this copper. A fault at an end lies at 0 m from it; one in the
- * span lies anywhere along it, all places alike, and all distances to the same fault share its place.
+ * span lies anywhere along it, all places alike, and all distances to the same fault share its place. As soon as it
+ * cannot reach `floor` any more, it is minus infinity.
  */
 export function distanceLogLikelihood(
   distances: readonly Distance[],
@@ -43,13 +44,16 @@ export function distanceLogLikelihood(
   head: CompactEnd,
   tail: CompactEnd,
   cable: CompactCable,
+  floor = -Infinity,
 ): number {
+  const most = Number.isFinite(floor) ? greatestDistanceLogLikelihood(distances) : 0;
   let log = 0;
   const spans = new Map<string, { x: number; sigma: number }[]>();
   for (const d of distances) {
     if (d.contact === 'S') continue;
     const place = firstFault(d.from, CONTACTS.indexOf(d.contact as NumberedContact), head, tail, cable);
     if (place === null) continue;
+    if (log + most < floor) return -Infinity;
     const sigma = distanceSigma(d.metres);
     if (place === 'near') log += logNormal(d.metres, 0, sigma);
     else if (place === 'far') log += logNormal(d.metres, lengthMetres, sigma);

@@ -13,10 +13,11 @@ const context = (head: 'plug' | 'jack', tail: 'plug' | 'jack', costs = {}): Plan
   splitsLookedAt: true,
   costs: { ...DEFAULT_COSTS, ...costs },
 });
-const mistake = (kind: string, i = 0) =>
-  endMistakes(kind === 'missed-punch' || kind === 'pair-reversed' ? 'jack' : 'plug', 'T568B')
-    .filter((m) => m.kind === kind)
-    [i]!.apply(right);
+const mistake = (kind: string, i = 0): CompactEnd => {
+  const connector = kind === 'missed-punch' || kind === 'pair-reversed' ? 'jack' : 'plug';
+  const ways = endMistakes(connector, 'T568B').filter((m) => m.kind === kind);
+  return ways[i]!.apply(right);
+};
 const atHead = (head: CompactEnd, probability: number): Hypothesis => ({
   head,
   tail: right,

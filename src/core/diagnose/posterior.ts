@@ -31,6 +31,8 @@ export interface IndexWeights {
   cable: PlaceWeights;
 }
 
+/** Prior from which a candidate is weighed first, so that the many unlikely ones can be told apart early. */
+const LIKELY = 1e-6;
 /** Candidates this much less likely than another are only counted, not kept. */
 const NEGLIGIBLE = 1e-6;
 
@@ -76,9 +78,8 @@ export function posterior(index: ReadingIndex, weights: IndexWeights, input: Dia
   );
   const mostFromDistances = greatestDistanceLogLikelihood(distances);
   let best = -Infinity;
-  let likeliest = 0;
   let neglected = 0;
-  index.each(walk, (h, t, c) => {
+  const weigh = (likelyOnes: boolean) => (h: number, t: number, c: number) => {
     const [head, tail, cable] = [
       index.head.states[h]!.state,
       index.tail.states[t]!.state,
@@ -90,21 +91,23 @@ export function posterior(index: ReadingIndex, weights: IndexWeights, input: Dia
       tailPrior[t]! *
       weights.cable.plain[c]! *
       redoneFactor(head, tail, cable, h, t, knowledge.redone);
-    if (chance <= 0) return;
-    if (distances.length === 0) {
-      if (chance < likeliest * NEGLIGIBLE) {
-        neglected += chance;
-        return;
-      }
+    if (chance <= 0 || chance >= LIKELY !== likelyOnes) return;
+    const prior = Math.log(chance);
+    const floor = best + Math.log(NEGLIGIBLE);
+    if (prior + mostFromDistances < floor) {
+      if (distances.length === 0) neglected += chance;
+      return;
     }
-    if (distances.length && Math.log(chance) + mostFromDistances < best + Math.log(NEGLIGIBLE)) return;
     if (joins && joinMasks(head, tail, cable).some((m, i) => m !== joins[i])) return;
-    likeliest = Math.max(likeliest, chance);
-    const log =
-      Math.log(chance) + (distances.length ? distanceLogLikelihood(distances, length, head, tail, cable) : 0);
+    const log = distances.length
+      ? prior + distanceLogLikelihood(distances, length, head, tail, cable, floor - prior)
+      : prior;
+    if (log < floor) return;
     best = Math.max(best, log);
     found.push({ h, t, c, log });
-  });
+  };
+  index.each(walk, weigh(true));
+  index.each(walk, weigh(false));
   let total = neglected / Math.exp(best);
   const weighed = found.map((f) => {
     const probability = Math.exp(f.log - best);
