@@ -36,7 +36,7 @@ function firstFault(
 /**
  * Logarithm of how likely the distances are for this copper. A fault at an end lies at 0 m from it; one in the
  * span lies anywhere along it, all places alike, and all distances to the same fault share its place. As soon as it
- * cannot reach `floor` any more, it is minus infinity.
+ * cannot reach `floor` with `most` added to it, the most the distances can add, it is minus infinity.
  */
 export function distanceLogLikelihood(
   distances: readonly Distance[],
@@ -45,8 +45,8 @@ export function distanceLogLikelihood(
   tail: CompactEnd,
   cable: CompactCable,
   floor = -Infinity,
+  most = Infinity,
 ): number {
-  const most = Number.isFinite(floor) ? greatestDistanceLogLikelihood(distances) : 0;
   let log = 0;
   const spans = new Map<string, { x: number; sigma: number }[]>();
   for (const d of distances) {

@@ -2,7 +2,7 @@ import { STARTING_WEIGHTS, type Weights } from './catalogue';
 import { diagnose, type IndexSource } from './diagnose';
 import { cableStates, endStates, type PlaceWeights } from './place-states';
 import type { PlanLimits } from './plan';
-import { buildIndex, type IndexKey, type ReadingIndex } from './reading-index';
+import { buildIndex, indexSteps, type IndexKey, type ReadingIndex } from './reading-index';
 import { schemesFor } from '../wiring/schemes';
 import type { DiagnoseInput, Diagnosis } from './types';
 
@@ -16,6 +16,8 @@ export interface Engine {
   weigh(weights: Weights): void;
   /** Builds the index for such a link ahead of its first reading. */
   prepare(link: DiagnoseInput['link']): void;
+  /** The same in steps between which other work can be done. */
+  prepareInSteps(link: DiagnoseInput['link']): Generator<void, void>;
 }
 
 /** Makes an engine whose mistakes have these weights. `now` is a clock in milliseconds. */
@@ -34,13 +36,19 @@ export function createEngine(
     if (!there) ends.set(key, (there = endStates(end.connector, end.scheme, weights).weights));
     return there;
   };
-  const sourceFor = (link: DiagnoseInput['link']): IndexSource => {
+  const keyFor = (link: DiagnoseInput['link']): { key: IndexKey; name: string } => {
     const schemes = schemesFor(link);
     const key: IndexKey = {
       head: { connector: link.head.connector, scheme: schemes.head },
       tail: { connector: link.tail.connector, scheme: schemes.tail },
     };
-    const name = `${key.head.connector} ${key.head.scheme} ${key.tail.connector} ${key.tail.scheme}`;
+    return {
+      key,
+      name: `${key.head.connector} ${key.head.scheme} ${key.tail.connector} ${key.tail.scheme}`,
+    };
+  };
+  const sourceFor = (link: DiagnoseInput['link']): IndexSource => {
+    const { key, name } = keyFor(link);
     let index = indexes.get(name);
     if (index) indexes.delete(name);
     else index = buildIndex(key);
@@ -56,6 +64,13 @@ export function createEngine(
       cable = undefined;
     },
     prepare(link) {
+      sourceFor(link);
+    },
+    *prepareInSteps(link) {
+      const { key, name } = keyFor(link);
+      if (indexes.has(name)) return;
+      const index = yield* indexSteps(key);
+      indexes.set(name, index);
       sourceFor(link);
     },
     diagnose(input, limits) {

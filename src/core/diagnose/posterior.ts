@@ -100,7 +100,7 @@ export function posterior(index: ReadingIndex, weights: IndexWeights, input: Dia
     }
     if (joins && joinMasks(head, tail, cable).some((m, i) => m !== joins[i])) return;
     const log = distances.length
-      ? prior + distanceLogLikelihood(distances, length, head, tail, cable, floor - prior)
+      ? prior + distanceLogLikelihood(distances, length, head, tail, cable, floor - prior, mostFromDistances)
       : prior;
     if (log < floor) return;
     best = Math.max(best, log);

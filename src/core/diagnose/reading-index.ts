@@ -75,8 +75,20 @@ class Buckets {
   }
 }
 
+/** Candidates worked out between two rests of `indexSteps`. */
+const STEP = 16_384;
+
 /** Builds the index for a pair of ends. Takes some tenths of a second: keep it, and build it in a worker. */
 export function buildIndex(key: IndexKey): ReadingIndex {
+  const steps = indexSteps(key);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** Builds an index in steps of some hundredths of a second, so that a server can answer in between. */
+export function* indexSteps(key: IndexKey): Generator<void, ReadingIndex> {
   const head = endStates(key.head.connector, key.head.scheme);
   const tail = endStates(key.tail.connector, key.tail.scheme);
   const cable = cableStates();
@@ -111,6 +123,7 @@ export function buildIndex(key: IndexKey): ReadingIndex {
         ts[n] = t;
         cs[n] = c;
         n++;
+        if (n % STEP === 0) yield;
       }
     }
   }

@@ -8,10 +8,10 @@ let warming: Promise<void> | undefined;
 /** The server's diagnosis engine, made at its first use and kept. */
 export const diagnosisEngine = (): Engine => (engine ??= createEngine(undefined, () => performance.now()));
 
-/** Pages come first: building begins this long after the start, and rests this long after each index, in ms. */
-const WARM_UP = { after: 8000, rest: 400 };
+/** Pages come first: building begins this long after the start, and rests this long after each step, in ms. */
+const WARM_UP = { after: 1000, rest: 4 };
 
-/** Builds every index ahead of the first question, one at a time, so that none has to wait for long. */
+/** Builds every index ahead of the first question, in small steps, so that nobody has to wait for it. */
 export function warmUp(): Promise<void> {
   warming ??= (async () => {
     await pause(WARM_UP.after);
@@ -19,13 +19,14 @@ export function warmUp(): Promise<void> {
       for (const scheme of [...SCHEMES].reverse())
         for (const head of CONNECTOR_CLASSES)
           for (const tail of CONNECTOR_CLASSES) {
-            await pause(WARM_UP.rest);
-            diagnosisEngine().prepare({
+            const spec = {
               head: { connector: head, scheme },
               tail: { connector: tail, scheme },
               ordered,
               shielded: false,
-            });
+            };
+            const steps = diagnosisEngine().prepareInSteps(spec);
+            while (!steps.next().done) await pause(WARM_UP.rest);
           }
   })();
   return warming;
