@@ -38,12 +38,15 @@
 <div class="grid flex-1 content-start gap-5 px-3 py-4 lg:grid-cols-[minmax(0,1fr)_20rem] lg:px-5">
   <section aria-label="Order of the conductors">
     <h2 class="text-sm text-faint">Contact 1 to {link.shielded ? 'S' : '8'}, {scheme}</h2>
-    <ol class="mt-2 grid gap-1 sm:max-w-sm">
+    <ol
+      class="mt-2 grid grid-flow-col gap-x-5 gap-y-1 sm:max-w-2xl"
+      style="grid-template-rows: repeat({Math.ceil(contacts.length / 2)}, auto)"
+    >
       {#each contacts as c (c)}
-        <li class="grid grid-cols-[2rem_6rem_1fr] items-center gap-3 border-b border-rule py-1.5">
+        <li class="grid grid-cols-[1.5rem_4rem_1fr] items-center gap-3 border-b border-rule py-1.5">
           <span class="text-xl font-bold">{c}</span><Swatch
             conductor={conductorAt(scheme, c)}
-            width={96}
+            width={64}
             height={18}
           /><span class="font-mono text-lg">{conductorLabel(conductorAt(scheme, c))}</span>
         </li>

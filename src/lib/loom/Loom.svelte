@@ -41,14 +41,10 @@
     </pattern>
   </defs>
   <rect {...loom.jacket} fill="var(--sheet)" stroke="var(--rule)" />
-  {#if length}
-    {#if upright}
-      <text x="4" y={loom.jacket.y + 14} class="fill-faint font-mono text-[11px]">{length}</text>
-    {:else}
-      <text x={loom.width / 2} y="14" text-anchor="middle" class="fill-faint font-mono text-[13px]"
-        >{length}</text
-      >
-    {/if}
+  {#if length && !upright}
+    <text x={loom.width / 2} y="14" text-anchor="middle" class="fill-faint font-mono text-[13px]"
+      >{length}</text
+    >
   {/if}
   {#each loom.pieces as piece (piece.key)}
     <Strand d={piece.d} conductor={piece.conductor} width={upright ? 7 : 8} />

@@ -1,4 +1,6 @@
 import { createEngine, type Engine } from '$core/diagnose/engine';
+import { DEFAULT_COSTS } from '$core/diagnose/types';
+import { CONTACTS } from '$core/wiring/conductors';
 import { CONNECTOR_CLASSES } from '$core/wiring/connector';
 import { SCHEMES } from '$core/wiring/schemes';
 
@@ -28,8 +30,27 @@ export function warmUp(): Promise<void> {
             const steps = diagnosisEngine().prepareInSteps(spec);
             while (!steps.next().done) await pause(WARM_UP.rest);
           }
+    rehearse();
   })();
   return warming;
+}
+
+/** Goes through the hardest reading once, so that the first one who has it does not wait for the code to warm up. */
+function rehearse(): void {
+  const plug = { connector: 'plug', scheme: 'T568B' } as const;
+  diagnosisEngine().diagnose({
+    link: { head: plug, tail: plug, ordered: 'straight', shielded: false },
+    reading: {
+      walk: CONTACTS.map(() => []),
+      evidence: 'wiremap-length',
+      splits: [],
+      joins: { head: [], tail: [] },
+      distances: CONTACTS.map((contact) => ({ contact, from: 'head', metres: 12 })),
+    },
+    standingAt: 'head',
+    knowledge: { looked: [], readBack: [], redone: [] },
+    costs: DEFAULT_COSTS,
+  });
 }
 
 /** Waits without keeping the process alive for it. */

@@ -14,14 +14,8 @@
 <svg {width} {height} aria-hidden="true" class="shrink-0">
   <rect x="0.5" y="0.5" width={width - 1} height={height - 1} fill={paint.base} stroke="var(--strand-edge)" />
   {#if paint.stripe}
-    {#each [0, 1, 2, 3, 4] as i (i)}
-      {#if 5 + i * 12 + 6 < width}<rect
-          x={5 + i * 12}
-          y="1"
-          width="6"
-          height={height - 2}
-          fill={paint.stripe}
-        />{/if}
+    {#each { length: Math.floor((width - 4) / 12) } as _, i (i)}
+      <rect x={5 + i * 12} y="1" width="6" height={height - 2} fill={paint.stripe} />
     {/each}
   {/if}
 </svg>
