@@ -1,4 +1,5 @@
 import jstat from 'jstat';
+import { ofLink } from '../log/of-link';
 import { describe, expect, it } from 'vitest';
 import demo from '../../../demo/skerry-point.json';
 import { jobFileSchema } from '../formats/job';
@@ -36,7 +37,7 @@ describe('learning from what was found', () => {
     expect(weights['missed-punch']).toBeCloseTo(0.607143, 6);
   });
   it('counts the demo job’s findings by connector class', () => {
-    const counts = countFound(file.entries, linkOf);
+    const counts = countFound(file.entries.filter(ofLink), linkOf);
     expect(counts.jack['missed-punch']).toBeGreaterThan(2);
     expect(
       Object.values(counts.jack)

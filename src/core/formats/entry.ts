@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { CONNECTOR_FAMILIES } from '../wiring/connector';
 import { CONDUCTORS } from '../wiring/conductors';
 import { SCHEMES } from '../wiring/schemes';
-import { contactSchema, endSchema, instantSchema, measuredSchema } from './reading';
+import { contactSchema, electricalSchema, endSchema, instantSchema, measuredSchema } from './reading';
 
 const idSchema = z.string().min(1).max(80);
 const conductorSchema = z.enum([...CONDUCTORS, 'DRAIN']);
@@ -13,6 +13,12 @@ const mistakeSchema = z.strictObject({
   contacts: z.array(contactSchema).max(9),
   conductors: z.array(conductorSchema).max(9),
 });
+/** How an end was done: the untwist as measured, the legend it was laid by, tools and lots used. */
+const workSchema = {
+  untwistMm: z.number().min(0).max(100).optional(),
+  legend: idSchema.optional(),
+  parts: z.array(idSchema).max(12).optional(),
+};
 
 /** What an entry of each kind carries. */
 export const ENTRY_DATA = {
@@ -21,6 +27,7 @@ export const ENTRY_DATA = {
     connector: z.enum(CONNECTOR_FAMILIES),
     scheme: z.enum(SCHEMES),
     minutes: z.number().min(0).max(1440).optional(),
+    ...workSchema,
     note: noteSchema.optional(),
   }),
   /** A tester's reading; on a fail, `blame` names the ends to do again. */
@@ -29,6 +36,11 @@ export const ENTRY_DATA = {
     blame: z.array(endSchema).max(2).optional(),
     tester: z.string().max(120).optional(),
     leads: z.array(z.string().max(120)).max(8).optional(),
+    /** When these leads were last proven against each other, as far as the device knew. */
+    leadsProvenAt: instantSchema.optional(),
+    /** Number of the remote that answered. */
+    remote: z.number().int().min(1).max(99).optional(),
+    electrical: electricalSchema.optional(),
     diagnosis: z
       .strictObject({
         mistakes: z.array(mistakeSchema).max(8),
@@ -56,6 +68,7 @@ export const ENTRY_DATA = {
     connector: z.enum(CONNECTOR_FAMILIES).optional(),
     scheme: z.enum(SCHEMES).optional(),
     minutes: z.number().min(0).max(1440).optional(),
+    ...workSchema,
     note: noteSchema.optional(),
   }),
   /** The cable was pulled anew; both ends start over. */
@@ -74,9 +87,19 @@ export const ENTRY_DATA = {
   /** An end's order was read back before it was made permanent. */
   'read-back': z.strictObject({
     right: z.boolean(),
-    held: z.array(conductorSchema).max(9),
+    held: z.array(z.enum([...CONDUCTORS, 'DRAIN', 'CENTRE', 'BRAID'])).max(9),
     seconds: z.number().min(0).max(86_400),
   }),
+  /** A close-up of an end; the picture is kept under this id. */
+  photo: z.strictObject({
+    photo: z.uuid(),
+    width: z.number().int().min(1).max(20_000),
+    height: z.number().int().min(1).max(20_000),
+  }),
+  /** Somebody read the cautions of a connector family. */
+  cautioned: z.strictObject({ family: z.enum(CONNECTOR_FAMILIES) }),
+  /** A right reading from another link's outlet: the two are exchanged at the panel or at the plates. */
+  exchanged: z.strictObject({ with: idSchema, remote: z.number().int().min(1).max(99).optional() }),
   /** A remark. */
   note: z.strictObject({ text: z.string().min(1).max(2000) }),
   /** Takes an earlier entry back. */
@@ -88,7 +111,13 @@ export type EntryKind = keyof typeof ENTRY_DATA;
 /** Kinds of entry. */
 export const ENTRY_KINDS = Object.keys(ENTRY_DATA) as EntryKind[];
 
-const END_KINDS: ReadonlySet<EntryKind> = new Set<EntryKind>(['seated', 'redone', 'rejected', 'read-back']);
+const END_KINDS: ReadonlySet<EntryKind> = new Set<EntryKind>([
+  'seated',
+  'redone',
+  'rejected',
+  'read-back',
+  'photo',
+]);
 
 const entryOf = <K extends EntryKind>(kind: K) =>
   z.strictObject({
@@ -111,6 +140,9 @@ export const entrySchema = z.discriminatedUnion('kind', [
   entryOf('rejected'),
   entryOf('found'),
   entryOf('read-back'),
+  entryOf('photo'),
+  entryOf('cautioned'),
+  entryOf('exchanged'),
   entryOf('note'),
   entryOf('void'),
 ]);
@@ -118,3 +150,55 @@ export const entrySchema = z.discriminatedUnion('kind', [
 export type Entry = z.infer<typeof entrySchema>;
 /** The entry of one kind. */
 export type EntryOf<K extends EntryKind> = Extract<Entry, { kind: K }>;
+
+/** What an entry carries that is about the job's tools and not about one link. */
+export const JOB_ENTRY_DATA = {
+  /** Two test leads were joined and read. */
+  'leads-proved': z.strictObject({
+    leads: z.array(idSchema).length(2),
+    walk: z.string().max(200),
+    ok: z.boolean(),
+  }),
+  /** Something was done to a tool, or seen of it. */
+  tool: z.strictObject({
+    part: idSchema,
+    did: z.enum(['blade-changed', 'clean-cut', 'rough-cut', 'put-by', 'taken-up']),
+    note: noteSchema.optional(),
+  }),
+  /** Takes an earlier entry of the job back. */
+  void: z.strictObject({ entry: idSchema, reason: z.string().min(1).max(400) }),
+} as const;
+/** A kind of entry about the job's tools. */
+export type JobEntryKind = keyof typeof JOB_ENTRY_DATA;
+
+const jobEntryOf = <K extends JobEntryKind>(kind: K) =>
+  z.strictObject({
+    id: z.uuid({ error: 'must be a UUID made where the entry was written' }),
+    job: idSchema,
+    kind: z.literal(kind),
+    at: instantSchema,
+    by: idSchema,
+    data: JOB_ENTRY_DATA[kind],
+  });
+
+/** An entry about the job's tools: like the others, with neither link nor end. */
+export const jobEntrySchema = z.discriminatedUnion('kind', [
+  jobEntryOf('leads-proved'),
+  jobEntryOf('tool'),
+  jobEntryOf('void'),
+]);
+/** An entry about the job's tools, as data. */
+export type JobEntry = z.infer<typeof jobEntrySchema>;
+/** The entry of one kind about the job's tools. */
+export type JobEntryOf<K extends JobEntryKind> = Extract<JobEntry, { kind: K }>;
+/** Anything the log holds. */
+export type LogEntry = Entry | JobEntry;
+/** The schema that fits what was sent: by whether it names a link, or is of a kind that must. */
+export const schemaFor = (body: unknown) =>
+  typeof body === 'object' &&
+  body !== null &&
+  !('link' in body) &&
+  'kind' in body &&
+  String(body.kind) in JOB_ENTRY_DATA
+    ? jobEntrySchema
+    : entrySchema;

@@ -4,7 +4,7 @@ import { z } from 'zod';
 import demo from '../../../demo/skerry-point.json';
 import { canonicalJson } from './canonical';
 import { copperProblems, diagnoseInput, diagnoseRequestSchema, simulateRequestSchema } from './diagnose';
-import { entrySchema } from './entry';
+import { entrySchema, type Entry } from './entry';
 import { jobFileProblems, jobFileSchema, type JobFile } from './job';
 import { readingFileSchema } from './reading';
 
@@ -63,7 +63,7 @@ describe('a job file that contradicts itself', () => {
     expect(changed((f) => (f.links[1]!.head.port = 1))).toEqual(['links.1.head.port']);
     expect(changed((f) => (f.links[0]!.tail.outlet = 'nowhere'))).toEqual(['links.0.tail.outlet']);
     expect(changed((f) => (f.links[2]!.head.panel = 'nowhere'))).toEqual(['links.2.head.panel']);
-    expect(changed((f) => (f.entries[3]!.link = 'nowhere'))).toEqual(['entries.3.link']);
+    expect(changed((f) => ((f.entries[3] as Entry).link = 'nowhere'))).toEqual(['entries.3.link']);
     expect(changed((f) => (f.entries[3]!.by = 'nobody'))).toEqual(['entries.3.by']);
     expect(changed((f) => (f.entries[3]!.job = 'elsewhere'))).toEqual(['entries.3.job']);
     expect(changed((f) => (f.crew[1]!.id = f.crew[0]!.id))).toContain('crew.1.id');

@@ -1,12 +1,19 @@
 import { z } from 'zod';
 import { CONNECTOR_FAMILIES } from '../wiring/connector';
+import type { Legend } from '../bench/legend';
+import { isCoax } from '../bench/seats';
 import { ORDERS, SCHEMES } from '../wiring/schemes';
 import { EVIDENCE } from '../reading/reading';
-import { entrySchema } from './entry';
+import { entrySchema, jobEntrySchema } from './entry';
+import { ofLink } from '../log/of-link';
+import { cableSpecSchema, connectorSpecSchema, legendSchema } from './bench';
 import { instantSchema } from './reading';
 
 const id = z.string().min(1).max(80);
 const name = z.string().min(1).max(120);
+
+/** Cable to spare at an end before anything was done there, in millimetres. */
+const slackMm = z.number().min(0).max(20_000).optional();
 
 /** What a job asks of every link, unless the link says otherwise. */
 export const policySchema = z.strictObject({
@@ -15,6 +22,27 @@ export const policySchema = z.strictObject({
   units: z.enum(['mm', 'inch']),
   /** Untwist at the contact: the standard's 13 mm, or the strict school's 5 mm. */
   untwist: z.enum(['standard', 'strict']),
+  /** What links of a cable need, where it is not what the job asks of all. */
+  evidenceByCable: z.record(z.string().min(1).max(80), z.enum(EVIDENCE)).optional(),
+  /** Leads must have been proven within so many hours before a reading, or it counts as provisional. */
+  leadHours: z.number().min(0.5).max(1000).optional(),
+  /** Slack of an end that nobody measured, in millimetres. */
+  slackMm,
+  /** How many in a row make a pattern that stops the work. */
+  thresholds: z
+    .strictObject({
+      sameContact: z.number().int().min(2).max(20).optional(),
+      sameSplit: z.number().int().min(2).max(20).optional(),
+      sameSlot: z.number().int().min(2).max(20).optional(),
+    })
+    .optional(),
+  /** Simulated testers read hidden copper: a job to learn and to show on, not a real one. */
+  practice: z
+    .strictObject({
+      /** Pairs of links whose cables are exchanged until that is found and mended. */
+      exchanged: z.array(z.tuple([id, id])).optional(),
+    })
+    .optional(),
 });
 /** A place: a closet or a room, with its floor and where it lies on it, in metres. */
 export const spaceSchema = z.strictObject({
@@ -48,11 +76,13 @@ export const linkSchema = z.strictObject({
     panel: id,
     port: z.number().int().min(1).max(96),
     connector: z.enum(CONNECTOR_FAMILIES),
+    slackMm,
   }),
   tail: z.strictObject({
     outlet: id,
     position: z.number().int().min(1).max(24),
     connector: z.enum(CONNECTOR_FAMILIES),
+    slackMm,
   }),
   scheme: z.enum(SCHEMES).optional(),
   ordered: z.enum(ORDERS),
@@ -68,6 +98,8 @@ export const partSchema = z.strictObject({
   name,
   kind: z.string().min(1).max(40),
   lot: z.string().max(80).optional(),
+  cable: cableSpecSchema.optional(),
+  connector: connectorSpecSchema.optional(),
   note: z.string().max(400).optional(),
 });
 /** A person on the job. */
@@ -87,8 +119,10 @@ export const jobFileSchema = z.strictObject({
   outlets: z.array(outletSchema),
   links: z.array(linkSchema),
   parts: z.array(partSchema),
+  /** Jack legends that were read off on this job. */
+  legends: z.array(legendSchema).optional(),
   crew: z.array(personSchema),
-  entries: z.array(entrySchema),
+  entries: z.array(z.union([entrySchema, jobEntrySchema])),
 });
 
 /** A whole job as data. */
@@ -119,6 +153,7 @@ export interface JobPlan {
   outlets: Outlet[];
   links: Link[];
   parts: Part[];
+  legends: Legend[];
   crew: Person[];
 }
 
@@ -139,6 +174,7 @@ export function jobFileProblems(file: JobFile): { path: string; message: string 
   const links = unique(file.links, 'links');
   const crew = unique(file.crew, 'crew');
   unique(file.parts, 'parts');
+  unique(file.legends ?? [], 'legends');
   unique(file.entries, 'entries');
   file.panels.forEach(
     (p, i) => spaces.has(p.space) || say(`panels.${i}.space`, `There is no space "${p.space}".`),
@@ -156,6 +192,8 @@ export function jobFileProblems(file: JobFile): { path: string; message: string 
         `Panel "${l.head.panel}" has ${panelPorts.get(l.head.panel)} ports, not ${l.head.port}.`,
       );
     if (!outlets.has(l.tail.outlet)) say(`links.${i}.tail.outlet`, `There is no outlet "${l.tail.outlet}".`);
+    if (isCoax(l.head.connector) !== isCoax(l.tail.connector))
+      say(`links.${i}.tail.connector`, 'A coax connector at one end wants one at the other.');
     const port = `${l.head.panel}\n${l.head.port}`;
     if (taken.has(port))
       say(`links.${i}.head.port`, `Port ${l.head.port} of "${l.head.panel}" is taken by ${taken.get(port)}.`);
@@ -163,7 +201,7 @@ export function jobFileProblems(file: JobFile): { path: string; message: string 
   });
   file.entries.forEach((e, i) => {
     if (e.job !== file.job.id) say(`entries.${i}.job`, `This entry belongs to the job "${e.job}".`);
-    if (!links.has(e.link)) say(`entries.${i}.link`, `There is no link "${e.link}".`);
+    if (ofLink(e) && !links.has(e.link)) say(`entries.${i}.link`, `There is no link "${e.link}".`);
     if (!crew.has(e.by)) say(`entries.${i}.by`, `Nobody in the crew is "${e.by}".`);
   });
   return problems;

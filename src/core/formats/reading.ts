@@ -36,10 +36,21 @@ export const measuredSchema = z.object({
   lengthMetres: metresSchema.optional(),
 });
 
+const perPair = (least: number, most: number) =>
+  z.partialRecord(contactPairSchema, z.number().min(least).max(most)).optional();
+/** Measured electrical values of a link, pairs by their contacts. */
+export const electricalSchema = z.strictObject({
+  delayNs: perPair(0, 10_000),
+  loopOhms: perPair(0, 1000),
+  unbalanceOhms: perPair(0, 100),
+  celsius: z.number().min(-40).max(90).optional(),
+});
+
 /** The open format `gauntlet/reading@1`. */
 export const readingFileSchema = measuredSchema.extend({
   format: z.literal('gauntlet/reading@1'),
   link: z.string().min(1).max(80).optional(),
+  electrical: electricalSchema.optional(),
   takenAt: instantSchema.optional(),
   by: z.string().max(120).optional(),
   tester: z.string().max(120).optional(),

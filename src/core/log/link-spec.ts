@@ -20,5 +20,5 @@ export function specOf(link: Link, policy: Pick<Policy, 'scheme'>): LinkSpec {
 }
 
 /** The evidence a link needs before it counts as proven. */
-export const askedOf = (link: Link, policy: Pick<Policy, 'evidence'>): Evidence =>
-  link.evidence ?? policy.evidence;
+export const askedOf = (link: Link, policy: Pick<Policy, 'evidence' | 'evidenceByCable'>): Evidence =>
+  link.evidence ?? policy.evidenceByCable?.[link.cable] ?? policy.evidence;

@@ -1,10 +1,11 @@
 import type { Entry, EntryOf } from '../formats/entry';
 import type { Link, Policy } from '../formats/job';
-import { judge, type Verdict } from '../reading/verdict';
+import type { Verdict } from '../reading/verdict';
 import type { Evidence } from '../reading/reading';
 import { ENDS, otherEnd, type Contact, type End } from '../wiring/conductors';
-import { askedOf } from './link-spec';
-import { readMeasured } from './measured';
+import type { ConnectorFamily } from '../wiring/connector';
+import { cutBackMm } from './cut-back';
+import { judgeMeasured } from './judge-measured';
 
 /** States of a termination, in the order of the work. */
 export const TERMINATION_STATES = ['bare', 'seated', 'stale', 'provisional', 'proven', 'failed'] as const;
@@ -28,6 +29,14 @@ export interface TerminationStatus {
   /** Done again since this end last failed. */
   redoneSinceFail: boolean;
   reason?: string;
+  /** Cable cut off at this end so far, in millimetres. */
+  slackTakenMm?: number;
+  /** The last thing known of this end is work done on it. */
+  working?: boolean;
+  /** Two people did this end at about the same time: both entries stand, and one of them may not be true. */
+  loggedTwice?: string[];
+  /** The last picture taken of this end. */
+  photo?: string;
 }
 
 /** The last reading that counts, as the log has it. */
@@ -99,13 +108,13 @@ const structuredCopy = (s: LinkStatus): LinkStatus => JSON.parse(JSON.stringify(
 function step(status: LinkStatus, link: Link, policy: Policy, e: Entry): void {
   switch (e.kind) {
     case 'seated':
-      return workDone(status, e.end!, e, {
+      return workDone(status, link, e.end!, e, {
         newConnector: true,
         connector: e.data.connector,
         scheme: e.data.scheme,
       });
     case 'redone': {
-      workDone(status, e.end!, e, {
+      workDone(status, link, e.end!, e, {
         newConnector: e.data.action === 'redo',
         connector: e.data.connector,
         scheme: e.data.scheme,
@@ -126,6 +135,12 @@ function step(status: LinkStatus, link: Link, policy: Policy, e: Entry): void {
     case 'read-back':
       status[e.end!].readBackWaiting = e.data.right;
       return;
+    case 'exchanged':
+      for (const end of ENDS) fail(status[end], e, `exchanged with ${e.data.with}`);
+      return;
+    case 'photo':
+      status[e.end!].photo = e.data.photo;
+      return;
     case 'found':
       status.foundSinceFail = true;
       return;
@@ -134,14 +149,25 @@ function step(status: LinkStatus, link: Link, policy: Policy, e: Entry): void {
   }
 }
 
+/** Two people who do the same end within this time did not know of each other. Our judgement. */
+const SAME_TIME_MS = 10 * 60_000;
+
 function workDone(
   status: LinkStatus,
+  link: Link,
   end: End,
   e: Entry,
   work: { newConnector: boolean; connector?: string | undefined; scheme?: string | undefined },
 ): void {
   const t = status[end];
   const first = t.attempt === 0 && t.state === 'bare';
+  if (work.newConnector && !first)
+    t.slackTakenMm =
+      (t.slackTakenMm ?? 0) + cutBackMm((t.connector as ConnectorFamily) ?? link[end].connector);
+  if (t.by !== undefined && t.by !== e.by && t.working && Date.parse(e.at) - Date.parse(t.at!) < SAME_TIME_MS)
+    t.loggedTwice = [...new Set([...(t.loggedTwice ?? [t.by]), e.by])];
+  else delete t.loggedTwice;
+  t.working = true;
   if (work.newConnector) t.repunched = {};
   if (!first || t.attempt === 0) t.attempt += 1;
   t.redoneSinceFail = t.state === 'failed' || t.redoneSinceFail;
@@ -160,6 +186,7 @@ function workDone(
 }
 
 function fail(t: TerminationStatus, e: Entry, reason: string): void {
+  delete t.working;
   t.state = 'failed';
   t.redoneSinceFail = false;
   t.readBack = false;
@@ -169,9 +196,9 @@ function fail(t: TerminationStatus, e: Entry, reason: string): void {
 }
 
 function proved(status: LinkStatus, link: Link, policy: Policy, e: EntryOf<'reading'>): void {
-  const read = readMeasured(e.data.reading, link.shielded);
-  if (!read.ok) return;
-  const judgement = judge(read.reading, link.ordered, askedOf(link, policy));
+  const judged = judgeMeasured(e.data, link, policy, e.at);
+  if (!judged.ok) return;
+  const { judgement } = judged;
   status.lastReading = {
     entry: e.id,
     at: e.at,
@@ -187,6 +214,8 @@ function proved(status: LinkStatus, link: Link, policy: Policy, e: EntryOf<'read
       t.state = judgement.verdict === 'pass' ? 'proven' : 'provisional';
       t.redoneSinceFail = false;
       delete t.reason;
+      delete t.working;
+      delete t.loggedTwice;
     }
     return;
   }

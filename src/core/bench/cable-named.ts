@@ -1,0 +1,28 @@
+import type { Part } from '../formats/job';
+import { GENERIC_CABLES, GENERIC_CONNECTORS, type CableSpec, type ConnectorSpec } from './parts';
+import type { ConnectorFamily } from '../wiring/connector';
+
+const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
+
+/** The figures of a cable by what a plan calls it: parts of the job first, then the generic ones; null when unknown. */
+export function cableNamed(name: string, parts: readonly Part[]): CableSpec | null {
+  const own = parts.find((p) => p.cable && (same(p.name, name) || same(p.id, name)));
+  return own?.cable ?? GENERIC_CABLES.find((c) => same(c.name, name))?.spec ?? null;
+}
+
+/** A connector one can choose for a family. */
+export interface KnownConnector {
+  id: string;
+  name: string;
+  spec: ConnectorSpec;
+}
+
+/** The connectors known for a family: parts of the job first, then the generic ones. */
+export const connectorsFor = (family: ConnectorFamily, parts: readonly Part[]): KnownConnector[] => [
+  ...parts.flatMap((p) =>
+    p.connector?.family === family
+      ? [{ id: p.id, name: p.lot ? `${p.name}, lot ${p.lot}` : p.name, spec: p.connector }]
+      : [],
+  ),
+  ...GENERIC_CONNECTORS.filter((c) => c.spec.family === family),
+];

@@ -1,0 +1,45 @@
+import type { Guide } from './guide';
+import type { TradeLength } from './numbers';
+import { untwistLimit, type UntwistSchool } from './untwist';
+import type { Category } from './parts';
+
+/** Long and short edge of an identification card: ISO/IEC 7810 ID-1 (from memory). */
+export const ID1_MM = { long: 85.6, short: 53.98 } as const;
+/** CSS pixels in a millimetre on a display of nominal density: CSS defines 96 to the inch. */
+export const NOMINAL_PX_PER_MM = 96 / 25.4;
+/** CSS pixels in a millimetre that a real display can have, from a wall screen to a dense phone. Our judgement. */
+export const PX_PER_MM_RANGE = [1.8, 8] as const;
+
+/** What drawn lengths are worth on this device. */
+export type Calibration = { ok: true; devicePxPerMm: number } | { ok: false; message: string };
+
+/**
+ * Calibrates from something of known length. `cssPx` is how long it was made on the screen, `dpr` the device pixels
+ * in a CSS pixel: kept in device pixels, so that it holds when the page is zoomed.
+ */
+export function calibrate(cssPx: number, mm: number, dpr: number): Calibration {
+  const [least, most] = PX_PER_MM_RANGE;
+  const scale = cssPx / mm;
+  if (!Number.isFinite(scale) || scale < least || scale > most) {
+    const cm = Math.round((ID1_MM.long * scale) / NOMINAL_PX_PER_MM) / 10;
+    return {
+      ok: false,
+      message: `A card would be ${Number.isFinite(cm) ? cm : 0} cm wide on a usual screen, and it is 8.56 cm: lay the card on the glass and bring the lines to its edges.`,
+    };
+  }
+  return { ok: true, devicePxPerMm: scale * dpr };
+}
+
+/** A length on the gauge. */
+export interface GaugeLength {
+  name: string;
+  length: TradeLength;
+}
+
+/** What the gauge draws for a family: its own lengths and the untwist of the job's school. */
+export function gaugeLengths(guide: Guide, school: UntwistSchool, category: Category): GaugeLength[] {
+  const own = Object.entries(guide.lengths).map(([name, length]) => ({ name, length: length! }));
+  return guide.layout.kind === 'coax'
+    ? own
+    : [...own, { name: `untwist, ${school}`, length: untwistLimit(school, category) }];
+}

@@ -1,0 +1,28 @@
+import type { JobEntryOf } from '../formats/entry';
+
+/** Hours after which leads want proving again where the policy does not say. Our judgement. */
+export const USUAL_LEAD_HOURS = 12;
+
+/** A pair of test leads as it stands. */
+export interface LeadsStatus {
+  state: 'proven' | 'stale' | 'bad' | 'unproven';
+  /** When they were last proven against each other. */
+  provenAt?: string;
+  hours?: number;
+}
+
+/** How two leads stand, from the entries that proved them: the last one counts, and it has to be of these two together. */
+export function leadsStatus(
+  leads: readonly string[],
+  proofs: readonly JobEntryOf<'leads-proved'>[],
+  now: number,
+  mostHours = USUAL_LEAD_HOURS,
+): LeadsStatus {
+  const last = proofs
+    .filter((p) => leads.length === 2 && leads.every((l) => p.data.leads.includes(l)))
+    .reduce<JobEntryOf<'leads-proved'> | undefined>((a, b) => (a && a.at > b.at ? a : b), undefined);
+  if (!last) return { state: 'unproven' };
+  if (!last.data.ok) return { state: 'bad' };
+  const hours = (now - Date.parse(last.at)) / 3_600_000;
+  return { state: hours <= mostHours ? 'proven' : 'stale', provenAt: last.at, hours };
+}

@@ -1,0 +1,167 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import demo from '../../../demo/skerry-point.json';
+import type { Entry, JobEntry, LogEntry } from '../formats/entry';
+import { HISTORY_COLUMNS, historyCsv } from '../formats/history-csv';
+import { jobFileSchema, type Link } from '../formats/job';
+import { entryWords } from './entry-words';
+import { cutBackMm } from './cut-back';
+import { inRework, reworkEnd, reworkWalk } from './rework';
+import { mayPunch, MOST_PUNCHES, slackLeft } from './slack';
+import { foldLink } from './state';
+import { toolStatuses, wantsAsking } from './tools';
+
+const file = jobFileSchema.parse(demo);
+const { policy } = file.job;
+const link = (id: string): Link => file.links.find((l) => l.id === id)!;
+let n = 0;
+const at = (minutes: number) => new Date(Date.UTC(2026, 4, 4, 8, minutes)).toISOString();
+const entry = (
+  kind: Entry['kind'],
+  data: object,
+  end?: string,
+  more: { by?: string; minutes?: number } = {},
+) =>
+  ({
+    id: `e${String(++n).padStart(6, '0')}`,
+    job: 'j',
+    link: 'K1-17',
+    kind,
+    at: at(more.minutes ?? n),
+    by: more.by ?? 'bo',
+    data,
+    ...(end ? { end } : {}),
+  }) as unknown as Entry;
+const plug = { connector: 'closed-plug', scheme: 'T568B' };
+const redo = (end: string, more = {}) => entry('redone', { action: 'redo', ...plug }, end, more);
+const seat = (end: string, more = {}) => entry('seated', plug, end, more);
+
+describe('slack', () => {
+  const l: Link = { ...link('K1-17'), tail: { ...link('K1-17').tail, slackMm: 120 } };
+  const left = (entries: Entry[]) => slackLeft(foldLink(l, policy, entries), l, policy, 'tail');
+  it('loses 50 mm with a plug that is cut off (common practice, no source), nothing with the first one', () => {
+    expect(cutBackMm('closed-plug')).toBe(50);
+    expect(left([seat('tail')])).toMatchObject({ leftMm: 120, redosLeft: 2, mustRepull: false });
+    expect(left([seat('tail'), redo('tail')])).toMatchObject({ leftMm: 70, redosLeft: 1 });
+  });
+  it('says before the cut that it would not do, and after it that more went than was there', () => {
+    const two = [seat('tail'), redo('tail'), redo('tail')];
+    expect(left(two)).toMatchObject({ leftMm: 20, mustRepull: true, overdrawn: false });
+    expect(left([...two, redo('tail')])).toMatchObject({ mustRepull: true, overdrawn: true });
+  });
+  it('takes nothing for a re-punch, and starts over with a re-pull', () => {
+    const punch = () => entry('redone', { action: 'repunch', contacts: ['4'] }, 'tail');
+    expect(left([seat('tail'), punch()])).toMatchObject({ leftMm: 120 });
+    expect(left([seat('tail'), redo('tail'), entry('repulled', {})])).toMatchObject({ leftMm: 120 });
+  });
+  it('lets a slot be punched three times and no more, until the connector is new', () => {
+    const punch = () => entry('redone', { action: 'repunch', contacts: ['4'] }, 'tail');
+    const punched = (times: number) => [seat('tail'), ...Array.from({ length: times }, punch)];
+    const may = (entries: Entry[]) => mayPunch(foldLink(l, policy, entries), 'tail', ['4']);
+    expect(may(punched(MOST_PUNCHES - 1))).toBe(true);
+    expect(may(punched(MOST_PUNCHES))).toBe(false);
+    expect(may([...punched(MOST_PUNCHES), redo('tail')])).toBe(true);
+  });
+  it('never goes below nought unseen (property)', () => {
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom('redo', 'punch', 'seat', 'pull'), { maxLength: 12 }), (kinds) => {
+        const entries = kinds.map(
+          (k) =>
+          k === 'redo' ? redo('tail') : k === 'seat' ? seat('tail') : k === 'pull' ? entry('repulled', {}) : entry('redone', { action: 'repunch', contacts: ['1'] }, 'tail'), // prettier-ignore
+        );
+        for (let i = 0; i <= entries.length; i++) {
+          const s = left(entries.slice(0, i));
+          expect(s.overdrawn).toBe(s.leftMm < 0);
+          if (s.leftMm < s.takesMm) expect(s.mustRepull).toBe(true);
+        }
+      }),
+    );
+  });
+});
+
+describe('two at the same end', () => {
+  const twice = (entries: Entry[]) => foldLink(link('K1-17'), policy, entries).tail.loggedTwice;
+  it('keeps both entries and says by whom, whichever arrives first', () => {
+    const [a, b] = [seat('tail', { by: 'bo', minutes: 10 }), seat('tail', { by: 'una', minutes: 12 })];
+    expect(twice([a, b])).toEqual(['bo', 'una']);
+    expect(twice([b, a])).toEqual(['bo', 'una']);
+    expect(foldLink(link('K1-17'), policy, [a, b]).entries).toBe(2);
+  });
+  it('is no matter hours later, by the same person, or after a proof', () => {
+    expect(twice([seat('tail', { minutes: 0 }), redo('tail', { by: 'una', minutes: 50 })])).toBeUndefined();
+    expect(twice([seat('tail', { minutes: 0 }), redo('tail', { minutes: 2 })])).toBeUndefined();
+    const pass = entry('reading', { reading: { walk: '12345678', splits: [] } }, undefined, { minutes: 14 });
+    expect(
+      twice([seat('tail', { minutes: 10 }), seat('tail', { by: 'una', minutes: 12 }), pass]),
+    ).toBeUndefined();
+  });
+});
+
+describe('the walk through the rework', () => {
+  const statuses = new Map(
+    file.links.map((l) => [l.id, foldLink(l, policy, file.entries.filter((e): e is Entry => 'link' in e && e.link === l.id))]),
+  ); // prettier-ignore
+  const spaceOf = (l: Link, end: 'head' | 'tail') =>
+    file.spaces.find((s) =>
+      end === 'head'
+        ? s.id === file.panels.find((p) => p.id === l.head.panel)!.space
+        : s.id === file.outlets.find((o) => o.id === l.tail.outlet)!.space,
+    )!;
+  it('visits every place with work once, and every link in rework', () => {
+    const { stops, metres } = reworkWalk(file.links, (l) => statuses.get(l.id)!, spaceOf, file.spaces[0]!);
+    expect(new Set(stops.map((s) => s.space.id)).size).toBe(stops.length);
+    expect(stops.flatMap((s) => s.links.map((l) => l.id)).sort()).toEqual(
+      file.links.filter((l) => inRework(statuses.get(l.id)!)).map((l) => l.id).sort(),
+    ); // prettier-ignore
+    expect(metres).toBeGreaterThan(0);
+  });
+  it('goes to the end that failed, and to the end that was done again', () => {
+    expect(reworkEnd(statuses.get('K1-05')!)).toBe('tail');
+    expect(reworkEnd(statuses.get('K1-07')!)).toBe('head');
+    expect(reworkEnd(statuses.get('K1-13')!)).toBe('tail');
+  });
+});
+
+describe('tools', () => {
+  const parts = [{ id: 'p', name: 'Punch tool', kind: 'punch tool' }];
+  const done = (k: number) =>
+    Array.from({ length: k }, () => entry('seated', { ...plug, parts: ['p'] }, 'head'));
+  const tool = (did: string) => ({ id: `t${++n}`, job: 'j', kind: 'tool', at: at(n), by: 'bo', data: { part: 'p', did } }) as JobEntry; // prettier-ignore
+  const of = (entries: LogEntry[]) => toolStatuses(parts, entries)[0]!;
+  it('counts what each was used for, and anew with a new blade', () => {
+    expect(of([...done(5), tool('blade-changed'), ...done(2)])).toMatchObject({ used: 7, sinceBlade: 2 });
+  });
+  it('asks seldom whether it cuts clean', () => {
+    expect(wantsAsking(of(done(1)))).toBe(true);
+    expect(wantsAsking(of([tool('clean-cut'), ...done(23)]))).toBe(false);
+    expect(wantsAsking(of([tool('clean-cut'), ...done(24)]))).toBe(true);
+  });
+  it('forgets what was taken back, and puts by what is put by', () => {
+    const first = done(1)[0]!;
+    expect(of([first, entry('void', { entry: first.id, reason: 'x' })]).used).toBe(0);
+    expect(of([tool('put-by')]).putBy).toBe(true);
+  });
+});
+
+describe('history', () => {
+  it('has words for every entry of the demo', () => {
+    for (const e of file.entries)
+      expect(entryWords(e, 'link' in e && e.link ? link(e.link) : undefined, policy)).not.toBe('');
+  });
+  it('is CSV with one row an entry, no formula among them, what was taken back marked', () => {
+    const seated = seat('tail');
+    const evil = entry('note', { text: '=HYPERLINK("x")' });
+    const csv = historyCsv(
+      [seated, evil, entry('void', { entry: seated.id, reason: 'a, "b"' })],
+      () => link('K1-17'),
+      (id) => id,
+      policy,
+    );
+    const rows = csv.trimEnd().split('\r\n');
+    expect(rows[0]).toBe(HISTORY_COLUMNS.join(','));
+    expect(rows).toHaveLength(4);
+    expect(rows[1]!.endsWith(',yes')).toBe(true);
+    expect(csv).toContain(`"'=HYPERLINK(""x"")"`);
+    expect(csv).toContain('"took an entry back: a, ""b"""');
+  });
+});

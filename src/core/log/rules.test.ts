@@ -1,0 +1,185 @@
+import { describe, expect, it } from 'vitest';
+import demo from '../../../demo/skerry-point.json';
+import { jobFileSchema, type Link } from '../formats/job';
+import type { EntryOf, JobEntryOf } from '../formats/entry';
+import { parseReadingsCsv } from '../formats/readings-csv';
+import { walkOfFaults } from '../reading/walk-of-faults';
+import { writeWalk } from '../reading/walk';
+import { orderFor } from '../wiring/devices';
+import { askedOf } from './link-spec';
+import { electricalFindings, judgeMeasured } from './judge-measured';
+import { leadsStatus } from './leads';
+import { patternAt, seeReading, type SeenReading } from './patterns';
+
+const file = jobFileSchema.parse(demo);
+const { policy } = file.job;
+const link = (id: string): Link => file.links.find((l) => l.id === id)!;
+
+let n = 0;
+const seen = (id: string, walk: string, more: { splits?: '36'[]; blame?: 'head'[]; by?: string } = {}): SeenReading =>
+  seeReading(link(id), {
+    id: `e${++n}`,
+    job: 'j',
+    link: id,
+    end: undefined,
+    kind: 'reading',
+    at: '2026-05-04T09:00:00Z',
+    by: more.by ?? 'bo',
+    data: { reading: { walk, ...(more.splits ? { splits: more.splits } : {}) }, ...(more.blame ? { blame: more.blame } : {}) },
+  } as EntryOf<'reading'>)!; // prettier-ignore
+
+describe('patterns over the last links', () => {
+  const open4 = '1 2 3 - 5 6 7 8';
+  it('asks for the lead after the same contact on three links in a row, not after two', () => {
+    const two = [seen('K1-01', open4), seen('K1-02', open4)];
+    expect(patternAt(two)).toBeNull();
+    expect(patternAt([...two, seen('K1-03', open4)])).toMatchObject({
+      kind: 'same-contact',
+      contacts: ['4'],
+    });
+    expect(patternAt([...two, seen('K1-03', '1 2 3 4 5 6 7 8'), seen('K1-04', open4)])).toBeNull();
+  });
+  it('counts a link that is read again once', () =>
+    expect(patternAt([seen('K1-01', open4), seen('K1-01', open4), seen('K1-01', open4)])).toBeNull());
+  it('points at blade or panel when a slot of one panel is open at the head, in a row or not', () => {
+    const at = (id: string) => seen(id, open4, { blame: ['head'] });
+    const good = seen('K1-05', '12345678');
+    expect(patternAt([at('K1-01'), good, at('K1-02'), good, at('K1-09')])).toMatchObject({
+      kind: 'same-slot',
+    });
+    expect(patternAt([at('K1-01'), at('K2-02'), good, at('T1-09')])).toBeNull();
+  });
+  it('points at the hand when one person splits the same pair three times', () => {
+    const split = (id: string, by: string) => seen(id, '12345678', { splits: ['36'], by });
+    expect(patternAt([split('K1-01', 'bo'), seen('K1-06', '12345678', { by: 'una' }), split('K1-02', 'bo'), split('K1-03', 'bo')])).toMatchObject({ kind: 'same-split' }); // prettier-ignore
+    expect(patternAt([split('K1-01', 'bo'), split('K1-02', 'una'), split('K1-03', 'bo')])).toBeNull();
+  });
+  it('asks for port and remote first when nothing answers', () =>
+    expect(patternAt([seen('K1-01', '--------')])).toMatchObject({ kind: 'all-open' }));
+  it('keeps to the job’s own thresholds', () =>
+    expect(patternAt([seen('K1-01', open4), seen('K1-02', open4)], { sameContact: 2 })).not.toBeNull());
+});
+
+describe('test leads', () => {
+  const proof = (at: string, ok = true, leads = ['a', 'b']) =>
+    ({
+      id: at,
+      job: 'j',
+      kind: 'leads-proved',
+      at,
+      by: 'x',
+      data: { leads, walk: '', ok },
+    }) as JobEntryOf<'leads-proved'>;
+  const now = Date.parse('2026-05-04T18:00:00Z');
+  it('is proven by the two together, and grows stale', () => {
+    expect(leadsStatus(['a', 'b'], [], now).state).toBe('unproven');
+    expect(leadsStatus(['b', 'a'], [proof('2026-05-04T09:00:00Z')], now)).toMatchObject({
+      state: 'proven',
+      hours: 9,
+    });
+    expect(leadsStatus(['a', 'b'], [proof('2026-05-04T09:00:00Z')], now, 8).state).toBe('stale');
+    expect(leadsStatus(['a', 'c'], [proof('2026-05-04T09:00:00Z')], now).state).toBe('unproven');
+  });
+  it('goes by the last proof, whatever order they come in', () =>
+    expect(
+      leadsStatus(['a', 'b'], [proof('2026-05-04T12:00:00Z', false), proof('2026-05-04T09:00:00Z')], now)
+        .state,
+    ).toBe('bad'));
+  it('makes a pass provisional where the job asks for proven leads', () => {
+    const verdict = (leadsProvenAt?: string) => {
+      const judged = judgeMeasured(
+        { reading: { walk: '12345678', splits: [] }, ...(leadsProvenAt ? { leadsProvenAt } : {}) },
+        link('K1-01'),
+        { ...policy, leadHours: 8 },
+        '2026-05-04T18:00:00Z',
+      );
+      return judged.ok && judged.judgement.verdict;
+    };
+    expect([verdict(), verdict('2026-05-04T09:00:00Z'), verdict('2026-05-04T11:00:00Z')]).toEqual(['provisional', 'provisional', 'pass']); // prettier-ignore
+  });
+});
+
+describe('what a pass is worth', () => {
+  it('asks for the link’s own evidence, else its cable’s, else the job’s', () => {
+    const terms = { ...policy, evidenceByCable: { 'Cat 6A F/UTP': 'certification' as const } };
+    expect(askedOf(link('T1-01'), terms)).toBe('certification');
+    expect(askedOf(link('K1-01'), terms)).toBe('wiremap');
+    expect(askedOf({ ...link('T1-01'), evidence: 'continuity' }, terms)).toBe('continuity');
+  });
+  it('is provisional when a loop is far above its copper, and no pass when a value is over its limit', () => {
+    const judged = (loop: number) => {
+      const data = {
+        reading: { walk: '12345678', splits: [], lengthMetres: 60 },
+        electrical: { loopOhms: { '12': loop } as const },
+      };
+      const answer = judgeMeasured(data, { ...link('K1-01'), lengthMetres: 60 }, policy, '');
+      return answer.ok ? [answer.judgement.verdict, electricalFindings(data, link('K1-01'))[0]!.grade] : null;
+    };
+    expect(judged(8.2)).toEqual(['pass', 'good']);
+    expect(judged(11)).toEqual(['provisional', 'suspect']);
+    expect(judged(30)).toEqual(['fail', 'over']);
+  });
+});
+
+describe('faults that were named', () => {
+  it('become the walk a tester would have shown', () => {
+    const walk = (...f: Parameters<typeof walkOfFaults>[0]) => writeWalk(walkOfFaults(f, 'straight', false));
+    expect(walk({ kind: 'open', contact: '4' })).toBe('1 2 3 - 5 6 7 8');
+    expect(walk({ kind: 'short', contacts: ['4', '5'] })).toBe('1 2 3 4+5 4+5 6 7 8');
+    expect(walk({ kind: 'exchanged', contacts: ['1', '2'] })).toBe('2 1 3 4 5 6 7 8');
+    expect(walk({ kind: 'crossed-schemes' })).toBe('3 6 1 4 5 2 7 8');
+    expect(walk({ kind: 'rollover' })).toBe('8 7 6 5 4 3 2 1');
+    expect(walk({ kind: 'all-open' })).toBe('- - - - - - - -');
+  });
+});
+
+describe('straight or crossover', () => {
+  it('is crossover between like devices by the old rule (common practice, no source)', () => {
+    expect(orderFor('switch', 'switch', false).order).toBe('crossover');
+    expect(orderFor('router', 'computer', false).order).toBe('crossover');
+    expect(orderFor('computer', 'switch', false).order).toBe('straight');
+  });
+  it('is straight wherever ports are automatic, IEEE 802.3 clause 40 (from memory), both schools told', () => {
+    expect(orderFor('switch', 'switch', true)).toMatchObject({ order: 'straight', oldRule: 'crossover' });
+    expect(orderFor('switch', 'switch', true).text).toContain('either works');
+  });
+});
+
+describe('a file of readings', () => {
+  const job = { links: file.links, crew: file.crew, policy };
+  const problems = (text: string) =>
+    parseReadingsCsv(text, job).problems.map((p) => `${p.line} ${p.column}: ${p.message}`);
+  it('is read in any column order, with a byte-order mark', () => {
+    const { good } = parseReadingsCsv('\uFEFFwalk,link,by,splits\r\n"1 2 3 - 5 6 7 8",K1-20,Bo Tarn,\r\n36145278,k1-21,,36/45\r\n', job); // prettier-ignore
+    expect(good.map((g) => [g.line, g.link.id, g.verdict, g.by, g.measured.splits])).toEqual([
+      [2, 'K1-20', 'fail', 'bo', undefined],
+      [3, 'K1-21', 'fail', undefined, ['36', '45']],
+    ]);
+  });
+  it('turns a reading from the tail', () => {
+    const [row] = parseReadingsCsv('link,walk,from,evidence\nK1-20,2 3 1 4 5 6 7 8,tail,wiremap', job).good;
+    expect(row!.measured.from).toBe('tail');
+  });
+  it('tells each bad cell by line and column', () => {
+    expect(problems('link,walk,from,length_m,splits,taken_at,by,evidence\nZ9,12345678,,,,,,\nK1-20,123456789,,,,,,\nK1-20,12345678,side,-3,13,soon,Nobody,hunch\nK1-20,12345678,,3000,,,,\nK1-20,1')).toEqual([
+      '2 link: There is no link "Z9" in this job.',
+      '3 walk: The walk has 9 answers, this link has 8 contacts. The ninth is for S, on shielded links only.',
+      '4 from: "side" is no end: write head or tail.',
+      '4 evidence: "hunch" is no evidence: write continuity, wiremap, wiremap-length, qualification, certification.',
+      '4 splits: "13" names no contact pairs: write them like 36/45.',
+      '4 length_m: A length of -3 m cannot be: write metres between 0 and 500.',
+      '4 taken_at: "soon" is no time: write it like 2026-05-04T09:12:00Z.',
+      '4 by: Nobody in the crew is "Nobody".',
+      '5 length_m: A length of 3000 m cannot be: write metres between 0 and 500.',
+      '6 : This row has 2 columns, the header 8: is a comma missing, or one too many?',
+    ]); // prettier-ignore
+  });
+  it('says what is wrong with a whole file', () => {
+    expect(problems('')[0]).toContain('empty');
+    expect(problems('link;walk\nK1-20;12345678')[0]).toContain('parted by semicolons');
+    expect(problems('a,b\n1,2')[0]).toContain('no column link and none walk');
+    expect(problems(`link,walk\n${'K1-20,12345678\n'.repeat(100_000)}`)[0]).toContain(
+      '100000 rows; at most 5000',
+    );
+  });
+});

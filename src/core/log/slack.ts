@@ -1,0 +1,40 @@
+import type { Link, Policy } from '../formats/job';
+import type { ConnectorFamily } from '../wiring/connector';
+import { cutBackMm } from './cut-back';
+import type { Contact, End } from '../wiring/conductors';
+import type { LinkStatus } from './state';
+
+/** Slack an end begins with where nobody measured it, in millimetres. Our judgement. */
+export const USUAL_SLACK_MM = 300;
+/** How often one slot is punched at most. Our judgement; the best are said to bear far more. */
+export const MOST_PUNCHES = 3;
+
+/** What an end still allows before its cable has to be pulled anew. */
+export interface SlackLeft {
+  leftMm: number;
+  /** What one more redo takes. */
+  takesMm: number;
+  redosLeft: number;
+  /** One more redo cannot be done: the cable has to be pulled anew. Said before anything is cut. */
+  mustRepull: boolean;
+  /** More was cut than was there, as far as the log knows: measure. */
+  overdrawn: boolean;
+}
+
+/** The slack of an end after all that was cut from it. */
+export function slackLeft(
+  status: LinkStatus,
+  link: Link,
+  policy: Pick<Policy, 'slackMm'>,
+  end: End,
+): SlackLeft {
+  const start = link[end].slackMm ?? policy.slackMm ?? USUAL_SLACK_MM;
+  const leftMm = start - (status[end].slackTakenMm ?? 0);
+  const takesMm = cutBackMm((status[end].connector as ConnectorFamily | undefined) ?? link[end].connector);
+  const redosLeft = Math.max(0, Math.floor(leftMm / takesMm));
+  return { leftMm, takesMm, redosLeft, mustRepull: redosLeft === 0, overdrawn: leftMm < 0 };
+}
+
+/** Whether these slots may be punched once more. */
+export const mayPunch = (status: LinkStatus, end: End, contacts: readonly Contact[]): boolean =>
+  contacts.length > 0 && contacts.every((c) => (status[end].repunched[c] ?? 0) < MOST_PUNCHES);
