@@ -29,12 +29,28 @@ export class Refused extends Error {
   }
 }
 
+/** The refusal of a job that is not here. */
+export const noSuchJob = (job: string): Refused =>
+  new Refused(
+    `There is no job "${job}" here: go back to the list and choose one.`,
+    [{ path: 'job', message: 'Choose one of those that are here.' }],
+    404,
+  );
+
+/** The refusal of a link that is not in its job. */
+export const noSuchLink = (link: string, path: string): Refused =>
+  new Refused(
+    `There is no link "${link}" in this job.`,
+    [{ path, message: 'Choose one that is here.' }],
+    404,
+  );
+
 /** Zod's issues as paths and sentences. */
 export const issuesOf = (error: z.ZodError): Issue[] =>
   error.issues.map((i) => ({ path: i.path.join('.'), message: i.message.slice(0, 300) }));
 
-/** The JSON body of a request, at most `limit` bytes. Throws `Refused` (413 or 400). */
-export async function readJson(request: Request, limit: number): Promise<unknown> {
+/** The body of a request, at most `limit` bytes. Throws `Refused` (413). */
+export async function readBytes(request: Request, limit: number): Promise<Buffer> {
   const declared = Number(request.headers.get('content-length') ?? 0);
   const tooLarge = () =>
     new Refused(
@@ -50,8 +66,14 @@ export async function readJson(request: Request, limit: number): Promise<unknown
     if (size > limit) throw tooLarge();
     chunks.push(chunk);
   }
+  return Buffer.concat(chunks);
+}
+
+/** The JSON body of a request, at most `limit` bytes. Throws `Refused` (413 or 400). */
+export async function readJson(request: Request, limit: number): Promise<unknown> {
+  const bytes = await readBytes(request, limit);
   try {
-    return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(Buffer.concat(chunks))) as unknown;
+    return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes)) as unknown;
   } catch {
     throw new Refused('The body is not JSON.', [{ path: '', message: 'Send one JSON value in UTF-8.' }]);
   }

@@ -3,6 +3,8 @@ import { Kysely, Migrator, SqliteDialect } from 'kysely';
 import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import * as first from './migrations/2026-11-first';
+import * as jobEntries from './migrations/2026-11-tool-entries';
+import * as photos from './migrations/2026-11-photos';
 import type { Database } from './schema';
 
 /** The database, ready to use. */
@@ -18,7 +20,7 @@ export class DatabaseUnusable extends Error {
   }
 }
 
-const MIGRATIONS = { '2026-11-first': first };
+const MIGRATIONS = { '2026-11-first': first, '2026-11-photos': photos, '2026-11-tool-entries': jobEntries };
 
 /** Opens a database file, creating it where there is none, and brings its schema up to date. */
 export async function openDatabase(file: string): Promise<Db> {

@@ -1,9 +1,14 @@
-import { entrySchema } from '$core/formats/entry';
+import type { Kysely } from 'kysely';
+import { schemaFor, type JobEntry, type LogEntry } from '$core/formats/entry';
+import { ofLink } from '$core/log/of-link';
 import type { Db } from '../db/open';
+import type { Database } from '../db/schema';
 import { issuesOf, type Issue } from '../refused';
 import { entryFromRow, insertEntry } from './entry-rows';
+import { publish } from './feed';
+import { lastSeq } from './since';
 import { refreshState } from './states';
-import { readMeasured } from '$core/log/measured';
+import { judgeMeasured } from '$core/log/judge-measured';
 import { canonicalJson } from '$core/formats/canonical';
 import type { Link } from '$core/formats/job';
 import type { LinkStatus } from '$core/log/state';
@@ -18,6 +23,9 @@ export interface Appended {
 /** How far a device's clock may run ahead of the server's before its entries are refused. */
 const CLOCK_SLACK_MS = 5 * 60_000;
 
+/** Most characters one entry may have. */
+const MOST_ENTRY_CHARACTERS = 50_000;
+
 /** Appends entries to a job's log. Each is kept or refused by itself; one sent twice is kept once. */
 export async function appendEntries(
   db: Db,
@@ -28,6 +36,8 @@ export async function appendEntries(
   const out: Appended = { kept: [], refused: [], states: [] };
   const created = await db.selectFrom('job').select('created_at').where('id', '=', job).executeTakeFirst();
   const touched = new Set<string>();
+  const kept: LogEntry[] = [];
+  let seq = 0;
   await db.transaction().execute(async (trx) => {
     for (const body of bodies) {
       const id =
@@ -36,7 +46,11 @@ export async function appendEntries(
           : null;
       const refuse = (message: string, path: string) =>
         out.refused.push({ id, message, issues: [{ path, message }] });
-      const parsed = entrySchema.safeParse(body);
+      if (JSON.stringify(body)?.length > MOST_ENTRY_CHARACTERS) {
+        refuse('This entry is larger than 50 kB: shorten its note, and send pictures as pictures.', 'data');
+        continue;
+      }
+      const parsed = schemaFor(body).safeParse(body);
       if (!parsed.success) {
         const issues = issuesOf(parsed.error);
         out.refused.push({
@@ -46,7 +60,7 @@ export async function appendEntries(
         });
         continue;
       }
-      const e = parsed.data;
+      const e: LogEntry = parsed.data;
       if (!created || e.job !== job) {
         refuse(`This entry belongs to the job "${e.job}": send it there.`, 'job');
         continue;
@@ -65,16 +79,6 @@ export async function appendEntries(
         else refuse('Another entry has this id already: give every entry an id of its own.', 'id');
         continue;
       }
-      const link = await trx
-        .selectFrom('link')
-        .select('body')
-        .where('job', '=', job)
-        .where('id', '=', e.link)
-        .executeTakeFirst();
-      if (!link) {
-        refuse(`There is no link "${e.link}" in this job.`, 'link');
-        continue;
-      }
       const person = await trx
         .selectFrom('item')
         .select('id')
@@ -86,8 +90,28 @@ export async function appendEntries(
         refuse(`Nobody in the crew is "${e.by}": choose who you are.`, 'by');
         continue;
       }
+      if (!ofLink(e)) {
+        const missing = await missingOfJob(trx, job, e);
+        if (missing) refuse(missing.message, missing.path);
+        else {
+          await insertEntry(trx, e);
+          out.kept.push(e.id);
+          kept.push(e);
+        }
+        continue;
+      }
+      const link = await trx
+        .selectFrom('link')
+        .select('body')
+        .where('job', '=', job)
+        .where('id', '=', e.link)
+        .executeTakeFirst();
+      if (!link) {
+        refuse(`There is no link "${e.link}" in this job.`, 'link');
+        continue;
+      }
       if (e.kind === 'reading') {
-        const read = readMeasured(e.data.reading, (JSON.parse(link.body) as Link).shielded);
+        const read = judgeMeasured(e.data, JSON.parse(link.body) as Link, { evidence: 'continuity' }, e.at);
         if (!read.ok) {
           refuse(read.message, 'data.reading.walk');
           continue;
@@ -108,9 +132,47 @@ export async function appendEntries(
       }
       await insertEntry(trx, e);
       out.kept.push(e.id);
+      kept.push(e);
       touched.add(e.link);
     }
     for (const link of touched) out.states.push(await refreshState(trx, job, link));
+    // Inside the transaction: after it, another batch may be last already, and a listener would pass over that.
+    seq = await lastSeq(trx, job);
   });
+  if (kept.length) publish(job, { seq, entries: kept, states: out.states });
   return out;
+}
+
+/** What an entry about the job's tools names that is not there; null when all is. */
+async function missingOfJob(
+  trx: Kysely<Database>,
+  job: string,
+  e: JobEntry,
+): Promise<{ message: string; path: string } | null> {
+  if (e.kind === 'void') {
+    const voided = await trx
+      .selectFrom('entry')
+      .select('id')
+      .where('job', '=', job)
+      .where('link', 'is', null)
+      .where('id', '=', e.data.entry)
+      .executeTakeFirst();
+    return voided ? null : { message: 'There is no such entry to take back.', path: 'data.entry' };
+  }
+  const parts = e.kind === 'tool' ? [e.data.part] : e.data.leads;
+  for (const part of parts) {
+    const there = await trx
+      .selectFrom('item')
+      .select('id')
+      .where('job', '=', job)
+      .where('kind', '=', 'part')
+      .where('id', '=', part)
+      .executeTakeFirst();
+    if (!there)
+      return {
+        message: `There is no part "${part}" on this job: add it first.`,
+        path: e.kind === 'tool' ? 'data.part' : 'data.leads',
+      };
+  }
+  return null;
 }

@@ -1,40 +1,32 @@
-import type { Kysely } from 'kysely';
-import type { Entry } from '$core/formats/entry';
+import type { Kysely, Selectable } from 'kysely';
+import type { Entry, LogEntry } from '$core/formats/entry';
+import { ofLink } from '$core/log/of-link';
 import type { Database } from '../db/schema';
 
-type Row = {
-  id: string;
-  job: string;
-  link: string;
-  end: string | null;
-  kind: string;
-  at: string;
-  by: string;
-  data: string;
-};
+type Row = Omit<Selectable<Database['entry']>, 'seq'>;
 
 /** An entry as the log holds it. */
-export const entryFromRow = (row: Row): Entry =>
+export const entryFromRow = (row: Row): LogEntry =>
   ({
     id: row.id,
     job: row.job,
-    link: row.link,
+    ...(row.link ? { link: row.link } : {}),
     ...(row.end ? { end: row.end } : {}),
     kind: row.kind,
     at: row.at,
     by: row.by,
     data: JSON.parse(row.data),
-  }) as Entry;
+  }) as LogEntry;
 
 /** Appends one checked entry. */
-export const insertEntry = (db: Kysely<Database>, e: Entry) =>
+export const insertEntry = (db: Kysely<Database>, e: LogEntry) =>
   db
     .insertInto('entry')
     .values({
       id: e.id,
       job: e.job,
-      link: e.link,
-      end: e.end ?? null,
+      link: ofLink(e) ? e.link : null,
+      end: (ofLink(e) && e.end) || null,
       kind: e.kind,
       at: e.at,
       by: e.by,
@@ -51,5 +43,5 @@ export async function entriesOf(db: Kysely<Database>, job: string, link: string)
     .where('link', '=', link)
     .orderBy('seq')
     .execute();
-  return rows.map(entryFromRow);
+  return rows.map(entryFromRow).filter(ofLink);
 }

@@ -1,5 +1,6 @@
 import type { Kysely } from 'kysely';
 import type { Entry } from '$core/formats/entry';
+import { ofLink } from '$core/log/of-link';
 import type { Link } from '$core/formats/job';
 import { addFound, countFound, nothingFound, type FoundCounts } from '$core/diagnose/learn';
 import type { Database } from '../db/schema';
@@ -43,7 +44,7 @@ export async function readFindings(db: Kysely<Database>, job: string): Promise<F
       );
     return total;
   };
-  const entries = rows.map(entryFromRow);
+  const entries = rows.map(entryFromRow).filter(ofLink);
   return {
     job: count(entries.filter((e) => e.job === job)),
     otherJobs: count(entries.filter((e) => e.job !== job)),

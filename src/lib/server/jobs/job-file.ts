@@ -12,6 +12,7 @@ import {
   type Policy,
   type Space,
 } from '$core/formats/job';
+import type { Legend } from '$core/bench/legend';
 import { canonicalJson } from '$core/formats/canonical';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
@@ -24,6 +25,7 @@ const ITEM_KINDS = {
   panels: 'panel',
   outlets: 'outlet',
   parts: 'part',
+  legends: 'legend',
   crew: 'person',
 } as const;
 
@@ -65,7 +67,7 @@ async function insertPlan(trx: Transaction<Database>, file: JobFile): Promise<vo
     keyof typeof ITEM_KINDS,
     (typeof ITEM_KINDS)[keyof typeof ITEM_KINDS],
   ][])
-    for (const x of file[list])
+    for (const x of file[list] ?? [])
       await trx
         .insertInto('item')
         .values({ job, kind, id: x.id, body: JSON.stringify(x) })
@@ -101,6 +103,7 @@ export async function readPlan(db: Db, id: string): Promise<JobPlan | undefined>
     outlets: of<Outlet>('outlet'),
     links: links.map((l) => JSON.parse(l.body) as Link),
     parts: of<Part>('part'),
+    legends: of<Legend>('legend'),
     crew: of<Person>('person'),
   };
 }
@@ -119,6 +122,7 @@ export async function exportJob(db: Db, id: string): Promise<string | undefined>
     outlets: byId(plan.outlets),
     links: byId(plan.links),
     parts: byId(plan.parts),
+    ...(plan.legends.length ? { legends: byId(plan.legends) } : {}),
     crew: byId(plan.crew),
     entries: rows.map(entryFromRow),
   };

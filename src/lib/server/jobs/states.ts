@@ -1,5 +1,6 @@
 import type { Kysely } from 'kysely';
 import type { Entry } from '$core/formats/entry';
+import { ofLink } from '$core/log/of-link';
 import type { Link, Policy } from '$core/formats/job';
 import { foldLink, type LinkStatus } from '$core/log/state';
 import type { Database } from '../db/schema';
@@ -46,9 +47,11 @@ export async function foldJob(db: Kysely<Database>, job: string): Promise<LinkSt
     .where('job', '=', job)
     .orderBy('seq')
     .execute()) {
-    const list = entries.get(row.link);
-    if (list) list.push(entryFromRow(row));
-    else entries.set(row.link, [entryFromRow(row)]);
+    const entry = entryFromRow(row);
+    if (!ofLink(entry)) continue;
+    const list = entries.get(entry.link);
+    if (list) list.push(entry);
+    else entries.set(entry.link, [entry]);
   }
   return links
     .map((l) => JSON.parse(l.body) as Link)

@@ -1,0 +1,51 @@
+import { imageSize } from 'image-size';
+import type { Db } from '../db/open';
+import { noSuchJob, Refused } from '../refused';
+
+/** Most bytes a picture may have once it was shrunk. */
+export const MOST_PHOTO_BYTES = 4_000_000;
+const TYPES: Record<string, string> = { jpg: 'image/jpeg', png: 'image/png', webp: 'image/webp' };
+
+/** What a picture is by its content, whatever it is called. Throws `Refused` where it is none. */
+export function pictureOf(bytes: Uint8Array): { type: string; width: number; height: number } {
+  const none = new Refused('This is not a picture: take a photo as JPEG, PNG or WebP.', [
+    { path: 'photo', message: 'not a JPEG, PNG or WebP picture' },
+  ]);
+  if (bytes.byteLength > MOST_PHOTO_BYTES)
+    throw new Refused(
+      'The picture is larger than 4 MB: shrink it first.',
+      [{ path: 'photo', message: 'too large' }],
+      413,
+    );
+  try {
+    const { width, height, type } = imageSize(bytes);
+    const media = TYPES[type ?? ''];
+    if (media && width > 0 && height > 0) return { type: media, width, height };
+  } catch {
+    throw none;
+  }
+  throw none;
+}
+
+/** Keeps a picture under the id it was given where it was taken; the same id twice is kept once. */
+export async function keepPhoto(db: Db, job: string, id: string, bytes: Uint8Array): Promise<void> {
+  if (!/^[0-9a-f-]{36}$/.test(id))
+    throw new Refused('A picture wants a UUID of its own.', [{ path: 'id', message: 'must be a UUID' }]);
+  const picture = pictureOf(bytes);
+  const there = await db.selectFrom('job').select('id').where('id', '=', job).executeTakeFirst();
+  if (!there) throw noSuchJob(job);
+  await db
+    .insertInto('photo')
+    .values({ id, job, ...picture, bytes })
+    .onConflict((c) => c.column('id').doNothing())
+    .execute();
+}
+
+/** A kept picture. */
+export const readPhoto = (db: Db, job: string, id: string) =>
+  db
+    .selectFrom('photo')
+    .select(['type', 'bytes'])
+    .where('job', '=', job)
+    .where('id', '=', id)
+    .executeTakeFirst();

@@ -1,0 +1,105 @@
+import { simulateReading } from '$core/copper/simulate';
+import { DEFAULT_COSTS } from '$core/diagnose/types';
+import type { Entry } from '$core/formats/entry';
+import type { Link, Policy } from '$core/formats/job';
+import type { Measured } from '$core/formats/reading';
+import { inOrder } from '$core/log/state';
+import { specOf } from '$core/log/link-spec';
+import { readMeasured } from '$core/log/measured';
+import { randomFrom } from '$core/random';
+import { turnWalk, writeWalk } from '$core/reading/walk';
+import type { Evidence } from '$core/reading/reading';
+import { TYPICAL_NVP } from '$core/electrical/length';
+import { hiddenCopper, type ExplainReading } from '$core/testers/hidden-copper';
+import { lampSteps } from '$core/testers/lamps';
+import { linesOf } from '$core/testers/lines';
+import { withNoise } from '$core/testers/noise';
+import type { End } from '$core/wiring/conductors';
+import type { Db } from '../db/open';
+import { diagnosisEngine } from '../engine';
+import { noSuchLink, Refused } from '../refused';
+import { entriesOf } from './entry-rows';
+
+const NAMES: Partial<Record<Evidence, string>> = {
+  continuity: 'simulated lamp walker',
+  wiremap: 'simulated wiremap meter',
+  'wiremap-length': 'simulated reflectometer',
+};
+
+/** What a practice link is asked. */
+export interface PracticeRun {
+  evidence: Evidence;
+  from: End;
+  /** Number of the remote in each link's outlet, where remotes are used. */
+  remotes?: Record<string, number> | undefined;
+}
+
+/** The link to whose outlet this one's cable really goes: its own, or that of the one it is exchanged with. */
+export function reallyGoesTo(link: string, policy: Policy, entries: readonly Entry[]): string {
+  const pair = policy.practice?.exchanged?.find((p) => p.includes(link));
+  if (!pair) return link;
+  const log = inOrder(entries);
+  const found = log.findLastIndex((e) => e.kind === 'exchanged');
+  const mended = found >= 0 && log.slice(found).some((e) => e.kind === 'redone');
+  return mended ? link : pair.find((l) => l !== link)!;
+}
+
+/** A measured reading as its main unit shows it at the tail. */
+function fromTheTail(measured: Measured, shielded: boolean): Measured {
+  const read = readMeasured(measured, shielded);
+  return read.ok ? { ...measured, from: 'tail', walk: writeWalk(turnWalk(read.reading.walk)) } : measured;
+}
+
+/** Reads a practice link's hidden copper with a simulated tester: the lines it sends. Throws `Refused` on a real job. */
+export async function runSimulatedTester(
+  db: Db,
+  job: string,
+  id: string,
+  { evidence, from, remotes }: PracticeRun,
+): Promise<string[]> {
+  const row = await db
+    .selectFrom('link')
+    .innerJoin('job', 'job.id', 'link.job')
+    .select(['link.body', 'job.policy'])
+    .where('link.job', '=', job)
+    .where('link.id', '=', id)
+    .executeTakeFirst();
+  if (!row) throw noSuchLink(id, 'link');
+  const policy = JSON.parse(row.policy) as Policy;
+  const link = JSON.parse(row.body) as Link;
+  const name = NAMES[evidence];
+  if (!policy.practice)
+    throw new Refused('Simulated testers read practice jobs only: on this one read the real cable.', [
+      { path: 'job', message: 'not a practice job' },
+    ]);
+  if (!name)
+    throw new Refused('There is no simulated tester of this kind.', [
+      { path: 'evidence', message: `Use one of: ${Object.keys(NAMES).join(', ')}.` },
+    ]);
+  const spec = specOf(link, policy);
+  const explain: ExplainReading = (measured) => {
+    const read = readMeasured(measured, link.shielded);
+    if (!read.ok) return null;
+    const [best] = diagnosisEngine().diagnose({
+      link: spec,
+      reading: read.reading,
+      standingAt: 'head',
+      knowledge: { looked: [], readBack: [], redone: [] },
+      costs: DEFAULT_COSTS,
+    }).explanations;
+    return best ? { head: best.head, tail: best.tail, cable: best.cable } : null;
+  };
+  const entries = await entriesOf(db, job, id);
+  const copper = hiddenCopper(id, spec, entries, explain);
+  const exact = simulateReading(spec, copper, evidence);
+  const random = randomFrom(Date.now());
+  const noisy = evidence === 'wiremap-length' ? withNoise(exact, random) : exact;
+  const steps = evidence === 'continuity' ? lampSteps(copper, link.shielded, from) : [];
+  return linesOf(
+    { name, evidence, ...(evidence === 'wiremap-length' ? { nvp: TYPICAL_NVP } : {}) },
+    from === 'head' ? noisy : fromTheTail(noisy, link.shielded),
+    steps,
+    id,
+    remotes?.[reallyGoesTo(id, policy, entries)],
+  );
+}

@@ -1,0 +1,50 @@
+import { ofLink } from '$core/log/of-link';
+import type { LinkStatus } from '$core/log/state';
+import type { Kysely } from 'kysely';
+import type { Db } from '../db/open';
+import type { Database } from '../db/schema';
+import { entryFromRow } from './entry-rows';
+import type { FeedItem } from './feed';
+
+/** Most entries that are told at once; a device that missed more is told to load anew. */
+const MOST_ENTRIES = 500;
+
+/** The number of a job's last entry. */
+export async function lastSeq(db: Kysely<Database>, job: string): Promise<number> {
+  const row = await db
+    .selectFrom('entry')
+    .select('seq')
+    .where('job', '=', job)
+    .orderBy('seq', 'desc')
+    .limit(1)
+    .executeTakeFirst();
+  return row?.seq ?? 0;
+}
+
+/** What was kept after an entry; null where it is more than is told at once. */
+export async function itemSince(db: Db, job: string, seq: number): Promise<FeedItem | null> {
+  const rows = await db
+    .selectFrom('entry')
+    .selectAll()
+    .where('job', '=', job)
+    .where('seq', '>', seq)
+    .orderBy('seq')
+    .limit(MOST_ENTRIES + 1)
+    .execute();
+  if (rows.length > MOST_ENTRIES) return null;
+  const entries = rows.map(entryFromRow);
+  const links = [...new Set(entries.filter(ofLink).map((e) => e.link))];
+  const states = links.length
+    ? await db
+        .selectFrom('link_state')
+        .select('status')
+        .where('job', '=', job)
+        .where('link', 'in', links)
+        .execute()
+    : [];
+  return {
+    seq: rows.at(-1)?.seq ?? seq,
+    entries,
+    states: states.map((s) => JSON.parse(s.status) as LinkStatus),
+  };
+}

@@ -1,0 +1,51 @@
+import { database } from '$lib/server/db';
+import { subscribe, type FeedItem } from '$lib/server/jobs/feed';
+import { itemSince } from '$lib/server/jobs/since';
+import type { RequestHandler } from './$types';
+
+/** A line that says nothing, so that a connection that died is noticed. */
+const STILL_THERE_MS = 15_000;
+
+/** Server-sent events: what others log on this job, from the entry that the device knows last. */
+export const GET: RequestHandler = async ({ params, url, request }) => {
+  const known = Number(request.headers.get('last-event-id') ?? url.searchParams.get('since') ?? 0) || 0;
+  const db = await database();
+  let end = () => {};
+  const body = new ReadableStream<Uint8Array>({
+    async start(controller) {
+      const write = (text: string) => controller.enqueue(new TextEncoder().encode(text));
+      const tell = (item: FeedItem) => write(`id: ${item.seq}\ndata: ${JSON.stringify(item)}\n\n`);
+      // Subscribed before the past is read, so that nothing falls between the two.
+      let told = known;
+      const meanwhile: FeedItem[] = [];
+      let live = false;
+      const unsubscribe = subscribe(params.job, (item) => {
+        if (!live) meanwhile.push(item);
+        else tell(item);
+      });
+      const beat = setInterval(() => write(': still there\n\n'), STILL_THERE_MS);
+      beat.unref();
+      end = () => {
+        unsubscribe();
+        clearInterval(beat);
+      };
+      const past = await itemSince(db, params.job, known);
+      write('retry: 1000\n\n');
+      if (past === null) write('event: anew\ndata: {}\n\n');
+      else if (past.entries.length) {
+        tell(past);
+        told = past.seq;
+      }
+      for (const item of meanwhile) if (item.seq > told) tell(item);
+      live = true;
+    },
+    cancel: () => end(),
+  });
+  return new Response(body, {
+    headers: {
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-cache',
+      'x-accel-buffering': 'no',
+    },
+  });
+};

@@ -1,0 +1,35 @@
+import { historyCsv } from '$core/formats/history-csv';
+import { database } from '$lib/server/db';
+import { readHistory } from '$lib/server/jobs/history';
+import { readPlan } from '$lib/server/jobs/job-file';
+import { answering, noSuchJob } from '$lib/server/refused';
+import type { RequestHandler } from './$types';
+
+/** The log as CSV, oldest first; `link`, `by`, `day` and `kind` narrow it. */
+export const GET: RequestHandler = ({ params, url }) =>
+  answering(async () => {
+    const db = await database();
+    const plan = await readPlan(db, params.job);
+    if (!plan) throw noSuchJob(params.job);
+    const of = (name: string) => url.searchParams.get(name);
+    const entries = await readHistory(db, params.job, {
+      link: of('link'),
+      by: of('by'),
+      day: of('day'),
+      kind: of('kind'),
+    });
+    const links = new Map(plan.links.map((l) => [l.id, l]));
+    const people = new Map(plan.crew.map((p) => [p.id, p.name]));
+    const csv = historyCsv(
+      entries.reverse(),
+      (id) => links.get(id),
+      (id) => people.get(id) ?? id,
+      plan.policy,
+    );
+    return new Response(csv, {
+      headers: {
+        'content-type': 'text/csv; charset=utf-8',
+        'content-disposition': `attachment; filename="${params.job}-history.csv"`,
+      },
+    });
+  });

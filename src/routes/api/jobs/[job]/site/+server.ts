@@ -1,0 +1,23 @@
+import { promisify } from 'node:util';
+import { constants, gzip } from 'node:zlib';
+import { database } from '$lib/server/db';
+import { siteJson } from '$lib/server/jobs/site';
+import { answering, noSuchJob } from '$lib/server/refused';
+import type { RequestHandler } from './$types';
+
+const zip = promisify(gzip);
+/** Texts shorter than this are not worth packing. */
+const WORTH_PACKING = 20_000;
+
+/** Everything a device needs to open a job. */
+export const GET: RequestHandler = ({ params, request }) =>
+  answering(async () => {
+    const text = await siteJson(await database(), params.job);
+    if (text === undefined) throw noSuchJob(params.job);
+    const headers = { 'content-type': 'application/json; charset=utf-8', 'cache-control': 'no-store' };
+    if (text.length < WORTH_PACKING || !request.headers.get('accept-encoding')?.includes('gzip'))
+      return new Response(text, { headers });
+    return new Response(new Uint8Array(await zip(text, { level: constants.Z_BEST_SPEED })), {
+      headers: { ...headers, 'content-encoding': 'gzip', vary: 'accept-encoding' },
+    });
+  });
