@@ -10,14 +10,30 @@
   import Loom from '$lib/loom/Loom.svelte';
   import { pressesFocus, typing } from '$lib/shell/keys';
   import { useSite } from '$lib/site/site.svelte';
+  import LeadsLine from '$lib/leads/LeadsLine.svelte';
+  import MeterFace from '$lib/testers/MeterFace.svelte';
+  import LampWalker from '$lib/testers/LampWalker.svelte';
+  import ChooseFaults from './ChooseFaults.svelte';
+  import DevicesSheet from './DevicesSheet.svelte';
+  import MeasuredValues from './MeasuredValues.svelte';
+  import WaysToRead from './WaysToRead.svelte';
   import Explanations from './Explanations.svelte';
   import NextStep from './NextStep.svelte';
-  import { answersOf, ProveSession, TESTERS } from './session.svelte';
+  import { answersIn } from '$lib/testers/answers';
+  import { ProveSession, TESTERS } from './session.svelte';
 
   let { link }: { link: Link } = $props();
   const site = useSite();
   const session = untrack(() => new ProveSession(site, link));
-  onMount(() => session.resume());
+  let showsOptions = $state(false);
+  onMount(() => {
+    showsOptions = !upright;
+    session.resume();
+    return () => void session.leave();
+  });
+  let ways = $state(false);
+  let choosing = $state(false);
+  let devices = $state(false);
 
   const status = $derived(site.statusOf(link.id));
   const spec = $derived(specOf(link, site.plan.policy));
@@ -42,7 +58,7 @@
 
   function type(event: SubmitEvent): void {
     event.preventDefault();
-    const answers = answersOf(typed.trim());
+    const answers = answersIn(typed.trim());
     session.readAgain();
     session.pad.fill(answers.slice(0, session.pad.size));
     if (answers.length !== session.pad.size)
@@ -128,6 +144,10 @@
       />
       <button class="h-12 border border-rule px-3">read</button>
     </form>
+    <button class="h-12 border border-rule px-3" onclick={() => (ways = true)}>other ways</button>
+    <button class="h-12 border border-rule px-3" onclick={() => (devices = true)}
+      >straight or crossover?</button
+    >
   </div>
 {/snippet}
 
@@ -144,7 +164,7 @@
               ? 'Pass'
               : 'Provisional pass'}: <span class={failing ? 'text-wrong' : ''}>{judgement.reason}</span>
         </h2>
-        {#if !failing && judgement.notRuledOut.length}<p class="text-faint">
+        {#if judgement.notRuledOut.length}<p class="text-faint">
             Not ruled out: {judgement.notRuledOut.join(', ')}.
           </p>{/if}
       {:else if never.length}
@@ -162,7 +182,7 @@
                 session.use(status.lastReading!.evidence);
                 session.from = status.lastReading!.data.reading.from ?? 'head';
                 session.splits = status.lastReading!.data.reading.splits ?? [];
-                session.pad.fill(answersOf(status.lastReading!.data.reading.walk));
+                session.pad.fill(answersIn(status.lastReading!.data.reading.walk));
               }}>Show it</button
             >
           {/if}
@@ -186,7 +206,11 @@
     {#if !(upright && failing)}
       <LampPad pad={session.pad} shielded={link.shielded} ordered={link.ordered} from={session.from} />
     {/if}
-    {#if !upright}{@render options()}{/if}
+    {#if session.testerSays}<p class="border-l-4 border-wrong pl-3" role="alert">{session.testerSays}</p>{/if}
+    {#if session.face}<MeterFace {...session.face} shielded={link.shielded} />{/if}
+    {#if session.lampSteps.length && !failing}
+      <LampWalker steps={session.lampSteps} shielded={link.shielded} from={session.from} />
+    {/if}
     {#if session.evidence === 'wiremap-length' && session.distanceContacts.length}
       <div class="flex flex-wrap items-center gap-3">
         {#each session.distanceContacts as contact (contact)}
@@ -204,8 +228,18 @@
   </div>
 
   <aside class="mt-3 grid content-start gap-3 lg:mt-0 lg:border-l lg:border-(--rule) lg:pl-5">
-    {#if failing && !session.problem}
-      <NextStep {session} />
+    {#if failing && session.askAboutAllOpen && !session.problem}
+      <h3 class="text-xl font-bold" data-testid="question">
+        Nothing answers. Is this the right port, and is the remote plugged in?
+      </h3>
+      <button class="act act-now" data-main-action onclick={() => session.readAgain()}
+        >Read again <kbd class="hidden key lg:inline">PgDn</kbd></button
+      >
+      <button class="act" onclick={() => (session.allOpenConfirmed = true)}
+        >Right port, remote in: it is a fail</button
+      >
+    {:else if failing && !session.problem}
+      {#if judgement?.faults.length}<NextStep {session} />{/if}
       <fieldset class="flex items-center gap-2">
         <legend class="float-left mr-2 text-sm text-faint">to be done again</legend>
         {#each ENDS as end (end)}
@@ -256,14 +290,24 @@
         first.
       </p>
     {/if}
-    {#if upright}
-      <details class="border-t border-rule">
-        <summary class="flex min-h-12 cursor-pointer items-center text-sm"
-          >Tester: {TESTERS.find((t) => t.evidence === session.evidence)?.name}, main unit at the {session.from}
-          (change, splits, type)</summary
-        >
-        <div class="pb-2">{@render options()}</div>
-      </details>
-    {/if}
+    <LeadsLine leads={session.leads} />
+    <details class="border-t border-rule" bind:open={showsOptions}>
+      <summary class="flex min-h-12 cursor-pointer items-center text-sm"
+        >Tester: {TESTERS.find((t) => t.evidence === session.evidence)?.name}, main unit at the {session.from}
+        (change, splits, type)</summary
+      >
+      <div class="pb-2">{@render options()}</div>
+    </details>
+    <MeasuredValues {session} />
   </aside>
 </div>
+{#if ways}<WaysToRead
+    {session}
+    onclose={() => (ways = false)}
+    onfaults={() => {
+      ways = false;
+      choosing = true;
+    }}
+  />{/if}
+{#if choosing}<ChooseFaults {session} onclose={() => (choosing = false)} />{/if}
+{#if devices}<DevicesSheet {link} onclose={() => (devices = false)} />{/if}

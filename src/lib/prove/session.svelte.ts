@@ -4,15 +4,23 @@ import { DEFAULT_COSTS } from '$core/diagnose/types';
 import type { Measured } from '$core/formats/reading';
 import type { EntryOf } from '$core/formats/entry';
 import type { Link } from '$core/formats/job';
-import { askedOf, specOf } from '$core/log/link-spec';
+import { judgeMeasured } from '$core/log/judge-measured';
+import { specOf } from '$core/log/link-spec';
 import { readMeasured } from '$core/log/measured';
 import { evidenceCovers, type Evidence } from '$core/reading/reading';
-import { judge, type Judgement } from '$core/reading/verdict';
+import type { Judgement } from '$core/reading/verdict';
+import type { LampStep } from '$core/testers/lamps';
+import type { LineEvent } from '$core/testers/lines';
+import type { Tester } from '$core/testers/tester';
 import { expectedWalk } from '$core/reading/walk';
 import { ENDS, type Contact, type ContactPair, type End } from '$core/wiring/conductors';
 import { schemesFor } from '$core/wiring/schemes';
 import { diagnoseHere, prepareHere } from '$lib/diagnosis/client';
 import { LampPad } from '$lib/lamp-pad/pad.svelte';
+import { LeadsInHand } from '$lib/leads/hand.svelte';
+import { answersIn } from '$lib/testers/answers';
+import { SerialTester } from '$lib/testers/serial';
+import { SimulatedTester } from '$lib/testers/simulated';
 import type { Site } from '$lib/site/site.svelte';
 
 /** Testers the technician can choose, by what they show. */
@@ -32,6 +40,22 @@ export class ProveSession {
   looked = $state.raw<readonly Look[]>([]);
   diagnosis = $state.raw<Diagnosis | null>(null);
   contradiction = $state('');
+  /** Values measured besides the walk. */
+  electrical = $state.raw<EntryOf<'reading'>['data']['electrical']>(undefined);
+  valueProblem = $state('');
+  /** Number of the remote that answered. */
+  remote = $state<number | undefined>(undefined);
+  /** The steps of a simulated lamp walker, while one is on this link. */
+  lampSteps = $state.raw<readonly LampStep[]>([]);
+  /** What a simulated meter shows on its face, and its velocity of propagation. */
+  face = $state.raw<{ measured: Measured; nvp?: number | undefined } | null>(null);
+  private nvp: number | undefined;
+  /** What a tester on the line had to say last. */
+  testerSays = $state('');
+  /** That nothing answers was confirmed: right port, remote plugged in. */
+  allOpenConfirmed = $state(false);
+  readonly leads: LeadsInHand;
+  private tester: Tester | null = null;
   chosen = $state(0);
   private blameChoice = $state.raw<readonly End[] | null>(null);
   private asked = 0;
@@ -43,6 +67,7 @@ export class ProveSession {
     this.pad = new LampPad(link.shielded ? 9 : 8, `gauntlet:pad:${site.plan.id}:${link.id}`);
     const spec = specOf(link, site.plan.policy);
     this.schemes = schemesFor(spec);
+    this.leads = new LeadsInHand(site);
   }
   readonly schemes;
 
@@ -51,6 +76,7 @@ export class ProveSession {
     const kept = localStorage.getItem('gauntlet:tester');
     if (TESTERS.some((t) => t.evidence === kept)) this.evidence = kept as Evidence;
     this.pad.resume();
+    this.leads.resume();
     prepareHere({ link: specOf(this.link, this.site.plan.policy) }, this.site.weights);
   }
 
@@ -75,14 +101,25 @@ export class ProveSession {
       walk: this.pad.text,
       ...(this.looksAtSplits ? { splits: [...this.splits] } : {}),
       ...(distances.length ? { distances } : {}),
+      ...(this.joins ? { joins: this.joins } : {}),
+      ...(this.measuredLength === undefined ? {} : { lengthMetres: this.measuredLength }),
     };
   });
   private readonly read = $derived.by(() => this.measured && readMeasured(this.measured, this.link.shielded));
   readonly problem = $derived.by(() => (this.read && !this.read.ok ? this.read.message : this.contradiction));
-  readonly judgement = $derived.by((): Judgement | null =>
-    this.read?.ok
-      ? judge(this.read.reading, this.link.ordered, askedOf(this.link, this.site.plan.policy))
-      : null,
+  private readonly judged = $derived.by(() => ({
+    ...this.leads.stamp,
+    ...(this.electrical ? { electrical: this.electrical } : {}),
+  }));
+  readonly judgement = $derived.by((): Judgement | null => {
+    if (!this.read?.ok || !this.measured) return null;
+    const data = { reading: this.measured, ...this.judged };
+    const answer = judgeMeasured(data, this.link, this.site.plan.policy, new Date().toISOString());
+    return answer.ok ? answer.judgement : null;
+  });
+  /** Nothing answers at all: more often the wrong port or a missing remote than a failure. */
+  readonly askAboutAllOpen = $derived.by(
+    () => !this.allOpenConfirmed && (this.judgement?.faults.some((f) => f.kind === 'all-open') ?? false),
   );
   /** Contacts with an open or a short, to which a distance may be known. */
   readonly distanceContacts = $derived.by(() => {
@@ -114,7 +151,7 @@ export class ProveSession {
   /** Asks the worker what the reading means; an answer to an older question is dropped. */
   async diagnose(): Promise<void> {
     const asked = ++this.asked;
-    if (!this.read?.ok || this.judgement?.verdict !== 'fail') {
+    if (!this.read?.ok || this.judgement?.verdict !== 'fail' || !this.judgement.faults.length) {
       this.diagnosis = null;
       this.contradiction = '';
       return;
@@ -142,6 +179,82 @@ export class ProveSession {
     this.diagnosis = answer.diagnosis;
   }
 
+  /** Takes in a measured value as it is typed; what cannot be is told and left out. */
+  setValue(
+    what: 'loopOhms' | 'unbalanceOhms' | 'delayNs' | 'celsius',
+    pair: ContactPair | null,
+    text: string,
+  ): void {
+    const value = text.trim() === '' ? undefined : Number(text.replace(',', '.'));
+    const most = { loopOhms: 1000, unbalanceOhms: 100, delayNs: 10_000, celsius: 90 }[what];
+    const least = what === 'celsius' ? -40 : 0;
+    this.valueProblem =
+      value !== undefined && !(value >= least && value <= most)
+        ? `A value of "${text.trim().slice(0, 12)}" cannot be: type ${least} to ${most}.`
+        : '';
+    const good = this.valueProblem ? undefined : value;
+    const before = this.electrical ?? {};
+    const now =
+      what === 'celsius'
+        ? { ...before, celsius: good }
+        : { ...before, [what]: { ...before[what], [pair!]: good } };
+    this.electrical = JSON.parse(JSON.stringify(now)) as typeof this.electrical;
+  }
+
+  /** Puts a simulated tester of the chosen kind on this link. */
+  async useSimulated(): Promise<void> {
+    await this.useTester(new SimulatedTester(this.site.plan.id, this.evidence));
+  }
+
+  /** Connects a tester on a serial line; its readings come in by themselves. */
+  async connectSerial(): Promise<void> {
+    await this.useTester(new SerialTester());
+  }
+
+  private async useTester(tester: Tester): Promise<void> {
+    await this.tester?.close();
+    this.tester = tester;
+    this.testerSays = '';
+    tester.events((event) => this.hear(event));
+    try {
+      await tester.open();
+      await tester.run({ link: this.link.id, from: this.from });
+    } catch (error) {
+      this.testerSays = error instanceof Error ? error.message : String(error);
+    }
+  }
+
+  private hear(event: LineEvent): void {
+    if (event.kind === 'problem')
+      this.testerSays = event.line ? `Line ${event.line}: ${event.message}` : event.message;
+    else if (event.kind === 'hello') {
+      this.evidence = TESTERS.find((t) => t.evidence === event.hello.evidence)?.evidence ?? this.evidence;
+      this.lampSteps = [];
+      this.nvp = event.hello.nvp;
+    } else if (event.kind === 'lamp') this.lampSteps = [...this.lampSteps, event.step];
+    else if (this.lampSteps.length === 0) {
+      // Lamps are read by eye: the walker shows them, the technician answers.
+      const { measured, remote } = event;
+      this.readAgain();
+      this.from = measured.from ?? 'head';
+      this.splits = measured.splits ?? [];
+      this.remote = remote;
+      this.pad.fill(answersIn(measured.walk));
+      this.metres = Object.fromEntries((measured.distances ?? []).map((d) => [d.contact, String(d.metres)]));
+      this.measuredLength = measured.lengthMetres;
+      this.joins = measured.joins;
+      this.face = { measured, nvp: this.nvp };
+    }
+  }
+  /** Length and joins as a tester gave them. */
+  private measuredLength = $state<number | undefined>(undefined);
+  private joins = $state.raw<Measured['joins']>(undefined);
+
+  /** Lets go of the tester. */
+  async leave(): Promise<void> {
+    await this.tester?.close();
+  }
+
   /** Takes in what the look just asked for showed. */
   answer(a: LookAnswer): void {
     const next = this.diagnosis?.next;
@@ -161,6 +274,11 @@ export class ProveSession {
     this.blameChoice = null;
     this.diagnosis = null;
     this.contradiction = '';
+    this.remote = undefined;
+    this.face = null;
+    this.joins = undefined;
+    this.measuredLength = undefined;
+    this.allOpenConfirmed = false;
   }
 
   /** Logs all contacts as ordered, in one go. */
@@ -175,10 +293,12 @@ export class ProveSession {
   /** Logs the reading with its verdict and goes on to the next link that wants one. */
   async log(): Promise<void> {
     const { measured, judgement, explanation } = this;
-    if (!measured || !judgement || this.problem) return;
+    if (!measured || !judgement || this.problem || this.askAboutAllOpen) return;
     const data: EntryOf<'reading'>['data'] = {
       reading: JSON.parse(JSON.stringify(measured)) as Measured,
-      tester: TESTERS.find((t) => t.evidence === this.evidence)!.name,
+      tester: this.tester?.name ?? TESTERS.find((t) => t.evidence === this.evidence)!.name,
+      ...this.judged,
+      ...(this.remote === undefined ? {} : { remote: this.remote }),
     };
     if (judgement.verdict === 'fail') {
       data.blame = [...this.blame];
@@ -192,6 +312,7 @@ export class ProveSession {
     }
     const word = { pass: 'pass', provisional: 'provisional pass', fail: 'fail' }[judgement.verdict];
     this.site.log(this.link.id, 'reading', data, undefined, `${this.link.label}: ${word} logged.`);
+    this.site.watchForPattern();
     this.readAgain();
     const next = this.site.nextToProve(this.link.id);
     await goto(
@@ -200,9 +321,3 @@ export class ProveSession {
     );
   }
 }
-
-/** A walk written out for an answer that a tester gave, for prefilling a pad. */
-export const answersOf = (walk: string): Contact[][] =>
-  (walk.includes(' ') ? walk.split(/\s+/) : [...walk]).map((t) =>
-    t === '-' ? [] : (t.split('+') as Contact[]),
-  );

@@ -4,6 +4,12 @@
   import { mistakeText } from '$core/diagnose/words';
   import { ENDS, type Contact, type End } from '$core/wiring/conductors';
   import { classOf, FAMILY_NAMES } from '$core/wiring/connector';
+  import { GUIDES } from '$core/bench/families';
+  import { isCoax } from '$core/bench/seats';
+  import { formatLength } from '$core/bench/units';
+  import { DEFAULT_COSTS } from '$core/diagnose/types';
+  import { mayPunch, slackLeft } from '$core/log/slack';
+  import SmallLoom from '$lib/diagnosis/SmallLoom.svelte';
   import StateMark from '$lib/port-strip/StateMark.svelte';
   import WhatWasFound from './WhatWasFound.svelte';
   import { useSite } from '$lib/site/site.svelte';
@@ -18,6 +24,29 @@
   const contactsAt = (end: End): Contact[] =>
     found?.mistakes.filter((m) => m.where === end).flatMap((m) => m.contacts) ?? [];
 
+  const outlook = $derived(
+    Object.fromEntries(ENDS.map((e) => [e, slackLeft(status, link, site.plan.policy, e)])) as Record<
+      End,
+      ReturnType<typeof slackLeft>
+    >,
+  );
+  const cable = $derived(found?.mistakes.some((m) => m.where === 'cable') ?? false);
+  const punchable = (end: End) =>
+    classOf(link[end].connector) === 'jack' && mayPunch(status, end, contactsAt(end));
+  const minutes = (end: End) =>
+    punchable(end)
+      ? DEFAULT_COSTS.repunch
+      : classOf(link[end].connector) === 'jack'
+        ? DEFAULT_COSTS.redoJack
+        : DEFAULT_COSTS.redoPlug;
+  const takes = (end: End) =>
+    punchable(end)
+      ? `no cable, about ${minutes(end)} min`
+      : `${GUIDES[link[end].connector].consumables[0]}, ${formatLength(outlook[end].takesMm, site.plan.policy.units)} of cable, about ${minutes(end)} min`;
+
+  function repulled(): void {
+    site.log(link.id, 'repulled', {}, undefined, `${link.label}: cable pulled anew, both ends bare.`);
+  }
   function done(end: End, action: 'redo' | 'repunch'): void {
     const scheme = specOf(link, site.plan.policy)[end].scheme;
     if (action === 'repunch')
@@ -48,10 +77,21 @@
       <a class="font-mono text-xl font-bold underline underline-offset-4" href="{job}/prove/{link.id}"
         >{link.label}</a
       >
+      <a
+        class="flex min-h-12 items-center text-sm underline underline-offset-4"
+        href="{job}/history?link={link.id}">history</a
+      >
       <span>{tailWords(site.where(link), link)}</span>
     </h3>
     {#each ENDS as end (end)}
       {#if status[end].state === 'failed' || status[end].state === 'stale'}
+        {#if status[end].loggedTwice}
+          <p class="mt-1 border-l-4 border-wrong pl-3">
+            The {end} was logged twice at about the same time, by {status[end].loggedTwice
+              .map((id) => site.person(id))
+              .join(' and ')}: ask which one stands.
+          </p>
+        {/if}
         <p class="mt-1 flex items-start gap-2">
           <StateMark state={status[end].state} size={20} /><span
             ><strong>{end}</strong>, {FAMILY_NAMES[link[end].connector]}{status[end].attempt
@@ -60,6 +100,16 @@
           >
         </p>
       {/if}
+    {/each}
+    {#each failed as end (end)}
+      <p
+        class={['text-sm', outlook[end].mustRepull ? 'border-l-4 border-wrong pl-3' : 'text-faint']}
+        data-testid="slack {end}"
+      >
+        {outlook[end].mustRepull && !punchable(end)
+          ? `Do not cut: the ${end} has ${formatLength(Math.max(0, outlook[end].leftMm), site.plan.policy.units)} of slack and one more takes ${formatLength(outlook[end].takesMm, site.plan.policy.units)}. Pull the cable anew.`
+          : `The ${end} takes ${takes(end)}; its slack allows ${outlook[end].redosLeft} more.`}
+      </p>
     {/each}
     {#if failed.length && found}
       <p class="mt-2">{found.remedy}</p>
@@ -71,18 +121,33 @@
     {/if}
   </div>
   <div class="grid content-start gap-2">
+    {#if status.lastReading?.verdict === 'fail' && !isCoax(link.head.connector)}
+      <SmallLoom
+        {link}
+        measured={status.lastReading.data.reading}
+        looked={found?.looked ?? []}
+        asks={failed.length > 0}
+      />
+    {/if}
     {#each failed as end, i (end)}
-      {#if classOf(link[end].connector) === 'jack' && contactsAt(end).length}
+      {#if outlook[end].mustRepull && !punchable(end)}
+        <p class="border-2 border-wrong p-2">The {end} cannot be done once more.</p>
+      {:else if punchable(end)}
         <button class={['act', i === 0 && 'act-now']} onclick={() => done(end, 'repunch')}
           >{end}: punched again</button
         >
-        <button class="act" onclick={() => done(end, 'redo')}>{end}: whole end done again</button>
+        {#if !outlook[end].mustRepull}
+          <button class="act" onclick={() => done(end, 'redo')}>{end}: whole end done again</button>
+        {/if}
       {:else}
         <button class={['act', i === 0 && 'act-now']} onclick={() => done(end, 'redo')}
           >{end}: done again</button
         >
       {/if}
     {/each}
+    {#if failed.length && (cable || failed.some((e) => outlook[e].mustRepull && !punchable(e)))}
+      <button class="act act-now" onclick={repulled}>Cable pulled anew</button>
+    {/if}
     <a class={['act', failed.length === 0 && 'act-now']} href="{job}/prove/{link.id}">Prove it</a>
     {#if failed.length === 0 && status.lastReading?.verdict === 'fail' && !status.foundSinceFail}<WhatWasFound
         {link}

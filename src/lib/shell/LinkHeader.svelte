@@ -1,6 +1,8 @@
 <script lang="ts">
   import type { Link } from '$core/formats/job';
+  import { isCoax } from '$core/bench/seats';
   import { specOf } from '$core/log/link-spec';
+  import { ENDS } from '$core/wiring/conductors';
   import { useSite } from '$lib/site/site.svelte';
   import { tailWords } from '$lib/site/where';
 
@@ -13,10 +15,25 @@
   <h1 class="font-mono text-2xl font-bold lg:text-3xl">{link.label}</h1>
   <p class="min-w-0 flex-1">{tailWords(site.where(link), link)}</p>
   <p class="w-full font-mono text-sm sm:w-auto">
-    {link.ordered === 'crossover'
-      ? `${spec.head.scheme} × ${spec.tail.scheme} crossover`
-      : `${spec.head.scheme} straight`}
+    {isCoax(link.head.connector)
+      ? 'coax'
+      : link.ordered === 'crossover'
+        ? `${spec.head.scheme} × ${spec.tail.scheme} crossover`
+        : `${spec.head.scheme} straight`}
     <span class="ml-2 text-faint">{link.cable}</span>
+    <a class="ml-2 font-sans underline underline-offset-4" href="/{site.plan.id}/history?link={link.id}"
+      >history</a
+    >
   </p>
 </div>
+{#each ENDS as end (end)}
+  {@const twice = site.statusOf(link.id)[end].loggedTwice}
+  {#if twice}
+    <p class="mx-3 mt-1 border-l-4 border-wrong pl-3 lg:mx-5" data-testid="twice">
+      The {end} was logged twice at about the same time, by {twice
+        .map((id) => site.person(id))
+        .join(' and ')}: both entries stand, ask which is true.
+    </p>
+  {/if}
+{/each}
 {#if link.note}<p class="px-3 pt-1 text-sm text-faint lg:px-5">{link.note}</p>{/if}

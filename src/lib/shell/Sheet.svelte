@@ -2,14 +2,22 @@
   import { Dialog } from 'bits-ui';
   import type { Snippet } from 'svelte';
 
-  let { title, onclose, children }: { title: string; onclose: () => void; children: Snippet } = $props();
+  let {
+    title,
+    onclose,
+    children,
+    wide = false,
+  }: { title: string; onclose: () => void; children: Snippet; wide?: boolean } = $props();
 </script>
 
 <Dialog.Root open onOpenChange={(open) => !open && onclose()}>
   <Dialog.Portal>
     <Dialog.Overlay class="fixed inset-0 z-30 bg-[color-mix(in_srgb,var(--ink)_45%,transparent)]" />
     <Dialog.Content
-      class="fixed inset-x-3 top-[8dvh] z-40 mx-auto max-h-[84dvh] max-w-xl overflow-y-auto border-2 border-ink bg-paper p-4"
+      class={[
+        'fixed inset-x-3 top-[5dvh] z-40 mx-auto max-h-[90dvh] overflow-y-auto border-2 border-ink bg-paper p-4',
+        wide ? 'max-w-5xl' : 'max-w-xl',
+      ]}
     >
       <div class="flex items-center justify-between gap-4">
         <Dialog.Title class="text-xl font-bold">{title}</Dialog.Title>

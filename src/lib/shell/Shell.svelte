@@ -2,8 +2,10 @@
   import type { Snippet } from 'svelte';
   import { onMount } from 'svelte';
   import { goto } from '$app/navigation';
+  import { ofLink } from '$core/log/of-link';
   import { page } from '$app/state';
   import { useSite } from '$lib/site/site.svelte';
+  import StopSheet from './StopSheet.svelte';
   import GoTo from './GoTo.svelte';
   import KeyList from './KeyList.svelte';
   import { pressesFocus, typing } from './keys';
@@ -135,7 +137,7 @@
           server.
         </p>
         {#each site.refused.slice(0, 3) as r (r.entry.id)}<p>
-            {r.entry.link}, {r.entry.kind}: {r.message}
+            {ofLink(r.entry) ? `${r.entry.link}, ` : ''}{r.entry.kind}: {r.message}
           </p>{/each}
         <button class="mt-2 act" onclick={() => site.dismissRefused()}>Read; put it away</button>
       </div>
@@ -144,5 +146,6 @@
   </div>
 </div>
 
+{#if site.pattern}<StopSheet pattern={site.pattern} onclose={() => (site.pattern = null)} />{/if}
 {#if finding}<GoTo onclose={() => (finding = false)} />{/if}
 {#if showingKeys}<KeyList onclose={() => (showingKeys = false)} />{/if}

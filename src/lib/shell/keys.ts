@@ -10,6 +10,8 @@ export const SHELL_KEYS: KeyHelp[] = [
   { keys: ['?'], does: 'show the keys' },
   { keys: ['Page Down'], does: 'do the main thing here (a pedal or ring remote sends this key)' },
   { keys: ['←', '→'], does: 'port before, port after' },
+  { keys: ['Page Up'], does: 'bench: gate before' },
+  { keys: ['1', '…', '9'], does: 'bench: the conductor in your hand, as numbered on its button' },
   { keys: ['[', ']'], does: 'panel before, panel after' },
   { keys: ['k', 'b', 'p', 'd'], does: 'rack, bench, prove, redo' },
   { keys: ['u'], does: 'undo the last thing' },

@@ -1,8 +1,8 @@
-import type { Entry } from '$core/formats/entry';
+import type { LogEntry } from '$core/formats/entry';
 
 /** An entry the server would not keep, with its reason. */
 export interface RefusedEntry {
-  entry: Entry;
+  entry: LogEntry;
   message: string;
 }
 
@@ -25,9 +25,9 @@ const write = (key: string, list: readonly unknown[]) => {
 export const outbox = (job: string) => {
   const [waiting, refused] = [`gauntlet:waiting:${job}`, `gauntlet:refused:${job}`];
   return {
-    waiting: () => read<Entry>(waiting),
+    waiting: () => read<LogEntry>(waiting),
     refused: () => read<RefusedEntry>(refused),
-    keepWaiting: (list: readonly Entry[]) => write(waiting, list),
+    keepWaiting: (list: readonly LogEntry[]) => write(waiting, list),
     keepRefused: (list: readonly RefusedEntry[]) => write(refused, list),
   };
 };

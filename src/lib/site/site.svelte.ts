@@ -1,12 +1,26 @@
 import { getContext, setContext } from 'svelte';
-import { SvelteMap } from 'svelte/reactivity';
+import { SvelteMap, SvelteSet } from 'svelte/reactivity';
 import { v7 as uuid } from 'uuid';
-import type { Entry, EntryKind, EntryOf } from '$core/formats/entry';
-import type { JobPlan, Link } from '$core/formats/job';
-import { inPortOrder, nextAfter, wantsReading, wantsRedo } from '$core/log/next';
+import type {
+  Entry,
+  EntryKind,
+  EntryOf,
+  JobEntry,
+  JobEntryKind,
+  JobEntryOf,
+  LogEntry,
+} from '$core/formats/entry';
+import { ofLink } from '$core/log/of-link';
+import type { JobPlan, Link, Space } from '$core/formats/job';
+import { inPortOrder, nextAfter, wantsReading } from '$core/log/next';
+import { inRework } from '$core/log/rework';
+import { patternAt, seeReading, type Pattern } from '$core/log/patterns';
 import { foldLink, type LinkStatus } from '$core/log/state';
 import { addFound, countFound, nothingFound, weightsForJob, type FoundCounts } from '$core/diagnose/learn';
 import type { End } from '$core/wiring/conductors';
+import type { ConnectorFamily } from '$core/wiring/connector';
+import { sendPhotos } from '$lib/photo/photo-box';
+import { Extras } from './extras.svelte';
 import { outbox, type RefusedEntry } from './outbox';
 import { whereabouts, type Whereabouts } from './where';
 
@@ -14,8 +28,20 @@ const RETRY_MS = 4000;
 
 /** The last thing done on this device, as long as it can be taken back with one tap. */
 export interface Undoable {
-  entry: Entry;
+  entry: LogEntry;
   says: string;
+}
+
+/** What the server gives of a job when it is opened. */
+export interface SiteData {
+  plan: JobPlan;
+  statuses: readonly LinkStatus[];
+  /** The last entry of the log that this tells of. */
+  seq: number;
+  findings: { job: FoundCounts; otherJobs: FoundCounts };
+  leadProofs: readonly JobEntryOf<'leads-proved'>[];
+  recentReadings: readonly EntryOf<'reading'>[];
+  cautioned: readonly { by: string; family: ConnectorFamily }[];
 }
 
 /** One job on this device: its plan, its links' states, and what still waits to reach the server. */
@@ -25,9 +51,21 @@ export class Site {
   readonly ordered: readonly Link[];
   readonly where: (link: Link) => Whereabouts;
   readonly status = new SvelteMap<string, LinkStatus>();
+  /** Parts and legends, which are added to on the way. */
+  readonly extras: Extras;
+  /** Who has read the cautions of which connector family, as `person family`. */
+  readonly cautioned = new SvelteSet<string>();
+  /** Proofs of test leads, oldest first. */
+  leadProofs = $state.raw<readonly JobEntryOf<'leads-proved'>[]>([]);
+  /** The last readings of the job, oldest first. */
+  recentReadings = $state.raw<readonly EntryOf<'reading'>[]>([]);
+  /** A pattern over the last links that asks to stop and check something first. */
+  pattern = $state.raw<Pattern | null>(null);
   me = $state('');
   standingAt = $state<End>('head');
-  waiting = $state.raw<readonly Entry[]>([]);
+  /** The space one stands in, as far as it was said. */
+  standingIn = $state('');
+  waiting = $state.raw<readonly LogEntry[]>([]);
   refused = $state.raw<readonly RefusedEntry[]>([]);
   undoable = $state.raw<Undoable | null>(null);
   reachable = $state(true);
@@ -37,18 +75,19 @@ export class Site {
   /** How much each mistake weighs by now. */
   readonly weights = $derived.by(() => weightsForJob(this.found, this.foundElsewhere));
   private readonly box;
-  private readonly logs = new Map<string, Entry[]>();
+  private seq = 0;
   private sending = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
 
-  constructor(
-    plan: JobPlan,
-    statuses: readonly LinkStatus[],
-    findings: { job: FoundCounts; otherJobs: FoundCounts },
-  ) {
+  constructor({ plan, statuses, seq, findings, cautioned, leadProofs, recentReadings }: SiteData) {
+    this.seq = seq;
+    this.leadProofs = leadProofs;
+    this.recentReadings = recentReadings;
     this.found = findings.job;
     this.foundElsewhere = findings.otherJobs;
+    for (const c of cautioned) this.cautioned.add(`${c.by} ${c.family}`);
     this.plan = plan;
+    this.extras = new Extras(plan);
     this.links = new Map(plan.links.map((l) => [l.id, l]));
     this.ordered = inPortOrder(
       plan.links,
@@ -65,17 +104,52 @@ export class Site {
     const me = localStorage.getItem(`gauntlet:me:${this.plan.id}`);
     if (me && this.plan.crew.some((p) => p.id === me)) this.me = me;
     if (localStorage.getItem('gauntlet:standing') === 'tail') this.standingAt = 'tail';
+    this.standingIn = localStorage.getItem(`gauntlet:space:${this.plan.id}`) ?? '';
     this.waiting = this.box.waiting();
     this.refused = this.box.refused();
     for (const e of this.waiting) this.show(e);
     void this.send();
-    const online = () => void this.send();
+    this.extras.resume();
+    void sendPhotos(this.plan.id);
+    const online = () => {
+      void this.send();
+      void this.extras.send();
+      void sendPhotos(this.plan.id);
+    };
     addEventListener('online', online);
+    const feed = this.listen();
     return () => {
+      feed.close();
       removeEventListener('online', online);
       clearTimeout(this.timer);
     };
   }
+
+  /** Hears what others log on this job. */
+  private listen(): EventSource {
+    const feed = new EventSource(`/api/jobs/${this.plan.id}/events?since=${this.seq}`);
+    feed.onmessage = (event: MessageEvent<string>) =>
+      this.hear(JSON.parse(event.data) as { entries: LogEntry[]; states: LinkStatus[] });
+    feed.addEventListener('anew', () => location.reload());
+    return feed;
+  }
+
+  private hear({ entries, states }: { entries: LogEntry[]; states: LinkStatus[] }): void {
+    for (const s of states)
+      if (!this.waiting.some((e) => ofLink(e) && e.link === s.link)) this.status.set(s.link, s);
+    for (const e of entries) {
+      if (this.ownIds.has(e.id)) continue;
+      if (e.kind === 'reading') this.recentReadings = [...this.recentReadings, e];
+      else if (e.kind === 'leads-proved') this.leadProofs = [...this.leadProofs, e];
+      else if (e.kind === 'cautioned') this.cautioned.add(`${e.by} ${e.data.family}`);
+      else if (e.kind === 'void') {
+        this.recentReadings = this.recentReadings.filter((r) => r.id !== e.data.entry);
+        this.leadProofs = this.leadProofs.filter((p) => p.id !== e.data.entry);
+      }
+    }
+  }
+  /** Entries this device wrote in this sitting: it has shown them already. */
+  private readonly ownIds = new Set<string>();
 
   setMe(id: string): void {
     this.me = id;
@@ -85,6 +159,19 @@ export class Site {
   stand(end: End): void {
     this.standingAt = end;
     localStorage.setItem('gauntlet:standing', end);
+  }
+
+  standIn(space: string): void {
+    this.standingIn = space;
+    localStorage.setItem(`gauntlet:space:${this.plan.id}`, space);
+  }
+
+  /** Where one stands: as it was said, else the first closet. */
+  standingSpace(): Space {
+    const { spaces } = this.plan;
+    return (
+      spaces.find((s) => s.id === this.standingIn) ?? spaces.find((s) => s.kind === 'closet') ?? spaces[0]!
+    );
   }
 
   person(id: string | undefined): string {
@@ -109,8 +196,9 @@ export class Site {
     return nextAfter(this.ordered, from, (l) => this.statusOf(l.id)[end].state === 'bare');
   }
 
+  /** Links in rework: failed, or done again and not proven since. */
   toRedo(): Link[] {
-    return this.ordered.filter((l) => wantsRedo(this.statusOf(l.id)));
+    return this.ordered.filter((l) => inRework(this.statusOf(l.id)));
   }
 
   /** Writes an entry: kept on this device first, shown at once, then sent. */
@@ -125,12 +213,48 @@ export class Site {
       by: this.me,
       data,
     } as Entry;
+    this.keep(entry, says);
+    return entry;
+  }
+
+  /** Looks whether the reading just logged makes a pattern with those before it. */
+  watchForPattern(): void {
+    const seen = this.recentReadings.flatMap((entry) => {
+      const link = this.links.get(entry.link);
+      return (link && seeReading(link, entry)) || [];
+    });
+    const pattern = patternAt(seen, this.plan.policy.thresholds);
+    this.pattern = pattern?.kind === 'all-open' ? null : pattern;
+  }
+
+  /** Changes a link's plan on the server; '' or the sentence that says why not. */
+  async changeLink(link: Link): Promise<string> {
+    try {
+      const answer = await fetch(`/api/jobs/${this.plan.id}/items/link/${encodeURIComponent(link.id)}`, {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(link),
+      });
+      if (answer.ok) return '';
+      const body = (await answer.json()) as { error: { message: string } };
+      return body.error.message;
+    } catch {
+      return 'The server is out of reach: a change of plan needs it, try again in a while.';
+    }
+  }
+
+  /** Writes an entry about the job's tools. */
+  logForJob<K extends JobEntryKind>(kind: K, data: JobEntryOf<K>['data'], says?: string): void {
+    const at = new Date().toISOString();
+    this.keep({ id: uuid(), job: this.plan.id, kind, at, by: this.me, data } as JobEntry, says);
+  }
+
+  private keep(entry: LogEntry, says?: string): void {
     this.waiting = [...this.waiting, entry];
     this.box.keepWaiting(this.waiting);
     this.show(entry);
     if (says) this.undoable = { entry, says };
     void this.send();
-    return entry;
   }
 
   /** Takes the last thing back, by an entry of its own. */
@@ -138,30 +262,40 @@ export class Site {
     if (!this.undoable) return;
     const { entry } = this.undoable;
     this.undoable = null;
-    this.log(entry.link, 'void', { entry: entry.id, reason: 'Taken back at once.' });
+    const data = { entry: entry.id, reason: 'Taken back at once.' };
+    if (ofLink(entry)) this.log(entry.link, 'void', data);
+    else this.logForJob('void', data);
   }
 
   /**
    * Shows an entry before the server has answered. Where this device does not hold the link's older entries it
    * stands on the state it has: the server's answer replaces it.
    */
-  private show(entry: Entry): void {
+  private show(entry: LogEntry): void {
+    this.ownIds.add(entry.id);
+    if (!ofLink(entry)) {
+      if (entry.kind === 'leads-proved') this.leadProofs = [...this.leadProofs, entry];
+      if (entry.kind === 'void') this.leadProofs = this.leadProofs.filter((p) => p.id !== entry.data.entry);
+      return;
+    }
+    if (entry.kind === 'reading') this.recentReadings = [...this.recentReadings, entry];
+    if (entry.kind === 'void')
+      this.recentReadings = this.recentReadings.filter((r) => r.id !== entry.data.entry);
     const link = this.links.get(entry.link);
     if (!link) return;
     const before = this.statusOf(entry.link);
     if (entry.kind === 'void') {
-      const snapshot = this.logs.get(entry.link)?.findLast((e) => e.id === entry.data.entry);
-      const earlier = snapshot && this.snapshots.get(snapshot.id);
+      const earlier = this.snapshots.get(entry.data.entry);
       if (earlier) this.status.set(entry.link, earlier);
       return;
     }
+    if (entry.kind === 'cautioned') this.cautioned.add(`${entry.by} ${entry.data.family}`);
     if (entry.kind === 'found')
       this.found = addFound(
         this.found,
         countFound([entry], () => link),
       );
     this.snapshots.set(entry.id, before);
-    this.logs.set(entry.link, [...(this.logs.get(entry.link) ?? []), entry]);
     this.status.set(entry.link, foldLink(link, this.plan.policy, [entry], before));
   }
   private readonly snapshots = new Map<string, LinkStatus>();
@@ -196,11 +330,15 @@ export class Site {
         this.box.keepRefused(this.refused);
         for (const r of refused) {
           const before = this.snapshots.get(r.entry.id);
-          if (before) this.status.set(r.entry.link, before);
+          if (before && ofLink(r.entry)) this.status.set(r.entry.link, before);
         }
       }
       for (const s of answer.states)
-        if (!this.waiting.some((e) => e.link === s.link)) this.status.set(s.link, s);
+        if (!this.waiting.some((e) => ofLink(e) && e.link === s.link)) this.status.set(s.link, s);
+      if (!this.reachable) {
+        void this.extras.send();
+        void sendPhotos(this.plan.id);
+      }
       this.reachable = true;
       this.sending = false;
       if (this.waiting.length) void this.send();

@@ -1,9 +1,9 @@
 <script lang="ts">
-  import type { Conductor } from '$core/wiring/conductors';
+  import type { BenchConductor } from '$core/bench/seats';
   import { paintOf } from './colours';
 
   /** One length of conductor along a path: an edge, its base colour, and the stripe of a white one. */
-  let { d, conductor, width = 8 }: { d: string; conductor: Conductor; width?: number } = $props();
+  let { d, conductor, width = 8 }: { d: string; conductor: BenchConductor; width?: number } = $props();
   const paint = $derived(paintOf(conductor));
   const moved = $derived(`d: path("${d}")`);
 </script>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Conductor } from '$core/wiring/conductors';
+  import type { BenchConductor } from '$core/bench/seats';
   import { paintOf } from './colours';
 
   /** A short piece of a conductor, beside its letters. */
@@ -7,7 +7,7 @@
     conductor,
     width = 34,
     height = 12,
-  }: { conductor: Conductor; width?: number; height?: number } = $props();
+  }: { conductor: BenchConductor; width?: number; height?: number } = $props();
   const paint = $derived(paintOf(conductor));
 </script>
 

@@ -5,7 +5,7 @@
   import Shell from '$lib/shell/Shell.svelte';
 
   let { data, children } = $props();
-  const site = provideSite(untrack(() => new Site(data.plan, data.statuses, data.findings)));
+  const site = provideSite(untrack(() => new Site(data)));
   onMount(() => site.resume());
 </script>
 

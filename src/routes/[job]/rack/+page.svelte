@@ -49,6 +49,20 @@
   const rooms = $derived(
     site.plan.spaces.filter((s) => s.kind === 'room').sort((a, b) => a.floor - b.floor || a.x - b.x),
   );
+  const closets = $derived(site.plan.spaces.filter((s) => site.plan.panels.some((p) => p.space === s.id)));
+  /** One closet at a time: the one chosen, else where the port at hand or the next work is. */
+  let chosen = $state('');
+  const closet = $derived.by(() => {
+    if (chosen) return chosen;
+    const link = (at && site.links.get(at)) || next?.link;
+    return link ? site.where(link).closet.id : (closets[0]?.id ?? '');
+  });
+  const ALL_AT_ONCE = 200;
+  const panels = $derived(
+    site.ordered.length <= ALL_AT_ONCE
+      ? site.plan.panels
+      : site.plan.panels.filter((p) => p.space === closet),
+  );
   const STATES = ['bare', 'seated', 'provisional', 'proven', 'failed', 'stale'] as const;
 </script>
 
@@ -56,7 +70,15 @@
 <main class="grid flex-1 content-start gap-x-8 gap-y-6 p-3 lg:grid-cols-[minmax(0,1fr)_19rem] lg:p-5">
   <h1 class="sr-only">Rack of {site.plan.name}</h1>
   <div class="grid content-start gap-6">
-    {#each site.plan.panels as panel (panel.id)}
+    {#if panels.length < site.plan.panels.length}
+      <label class="text-sm"
+        >closet
+        <select class="field" value={closet} onchange={(e) => (chosen = e.currentTarget.value)}>
+          {#each closets as c (c.id)}<option value={c.id} class="bg-paper">{c.name}</option>{/each}
+        </select>
+      </label>
+    {/if}
+    {#each panels as panel (panel.id)}
       {@const links = site.panelLinks(panel.id)}
       {@const taken = new Map(links.map((l) => [l.head.port, l]))}
       <section aria-labelledby="panel-{panel.id}">
@@ -67,6 +89,10 @@
               (l) => worstState(site.statusOf(l.id)) === 'proven',
             ).length} proven
           </p>
+          {#if links.some((l) => site.statusOf(l.id).head.state === 'bare')}<a
+              class="ml-auto flex min-h-12 items-center font-semibold underline underline-offset-4"
+              href="{job}/bench/sweep/{panel.id}">sweep the heads</a
+            >{/if}
         </div>
         <div class="mt-1 grid grid-cols-6 gap-1 border-2 border-ink p-1 sm:grid-cols-12">
           {#each { length: panel.ports } as _, i (i)}
@@ -108,6 +134,14 @@
       <p class="text-lg">Every link is proven.</p>
     {/if}
     <p>{proven} of {site.ordered.length} links proven at both ends.</p>
+    <nav class="grid grid-cols-3 gap-1 text-center" aria-label="For the whole job">
+      {#each [['round', 'round'], ['readings', 'from a file'], ['history', 'history'], ['tools', 'tools'], ['terms', 'terms']] as const as [to, name] (to)}
+        <a
+          class="flex min-h-12 items-center justify-center border border-ink px-1 font-semibold"
+          href="{job}/{to}">{name}</a
+        >
+      {/each}
+    </nav>
     <section class="hidden lg:block" aria-label="Rooms">
       <h2 class="text-sm text-faint">At the other end</h2>
       <ul class="mt-1 border-t border-rule">

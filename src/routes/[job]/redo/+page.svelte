@@ -1,5 +1,6 @@
 <script lang="ts">
-  import type { Link } from '$core/formats/job';
+  import { reworkWalk } from '$core/log/rework';
+  import { walkMinutes } from '$core/survey/distance';
   import PortStrip from '$lib/port-strip/PortStrip.svelte';
   import RedoCard from '$lib/redo/RedoCard.svelte';
   import WeightTable from '$lib/diagnosis/WeightTable.svelte';
@@ -7,20 +8,21 @@
   import { useSite } from '$lib/site/site.svelte';
 
   const site = useSite();
-  const open = $derived(
-    site.ordered.filter((l) =>
-      ['failed', 'stale'].some(
-        (s) => site.statusOf(l.id).head.state === s || site.statusOf(l.id).tail.state === s,
-      ),
+  /** Cards drawn at first; the rest follows on asking, so that a long list stays quick. */
+  const AT_ONCE = 40;
+  let shown = $state(AT_ONCE);
+  const open = $derived(site.toRedo());
+  const walk = $derived(
+    reworkWalk(
+      open,
+      (l) => site.statusOf(l.id),
+      (l, end) => (end === 'tail' ? site.where(l).room : site.where(l).closet),
+      site.standingSpace(),
     ),
   );
-  /** Where the work is: the room of a tail, or the closet of a head. */
-  const placeOf = (l: Link) => {
-    const { head, tail } = site.statusOf(l.id);
-    const atTail = tail.state === 'failed' || (tail.state === 'stale' && head.state !== 'failed');
-    return atTail ? site.where(l).room.name : site.where(l).closet.name;
-  };
-  const places = $derived([...new Set(open.map(placeOf))]);
+  const before = $derived(
+    walk.stops.map((_, i) => walk.stops.slice(0, i).reduce((n, s) => n + s.links.length, 0)),
+  );
 </script>
 
 <svelte:head><title>redo · {site.plan.name}</title></svelte:head>
@@ -30,14 +32,40 @@
       ? `${open.length} ${open.length === 1 ? 'link' : 'links'} to do again or prove again`
       : 'Nothing is to be done again.'}
   </h1>
-  {#each places as place (place)}
-    <section class="mt-5" aria-label={place}>
-      <h2 class="text-lg font-bold">{place}</h2>
-      <div class="mt-2 grid gap-3">
-        {#each open.filter((l) => placeOf(l) === place) as link (link.id)}<RedoCard {link} />{/each}
-      </div>
-    </section>
+  {#if open.length}
+    <div class="mt-1 flex flex-wrap items-center gap-x-4">
+      <label class="flex items-center gap-2 text-sm"
+        >I am in
+        <select
+          class="h-12 border border-ink bg-transparent px-2 text-base"
+          value={site.standingSpace().id}
+          onchange={(e) => site.standIn(e.currentTarget.value)}
+        >
+          {#each site.plan.spaces as s (s.id)}<option value={s.id} class="bg-paper">{s.name}</option>{/each}
+        </select>
+      </label>
+      <p class="text-faint" data-testid="walk">
+        {walk.stops.length}
+        {walk.stops.length === 1 ? 'place' : 'places'}, {Math.round(walk.metres)} m on foot, about {Math.max(
+          1,
+          Math.round(walkMinutes(walk.metres)),
+        )} min
+      </p>
+    </div>
+  {/if}
+  {#each walk.stops as stop, i (stop.space.id)}
+    {#if before[i]! < shown}
+      <section class="mt-5" aria-label={stop.space.name}>
+        <h2 class="text-lg font-bold"><span class="font-mono">{i + 1}</span> {stop.space.name}</h2>
+        <div class="mt-2 grid gap-3">
+          {#each stop.links.slice(0, shown - before[i]!) as link (link.id)}<RedoCard {link} />{/each}
+        </div>
+      </section>
+    {/if}
   {/each}
+  {#if open.length > shown}
+    <button class="mt-4 act" onclick={() => (shown += AT_ONCE)}>{open.length - shown} more</button>
+  {/if}
   <WeightTable />
 </main>
 <UndoLine />

@@ -1,8 +1,10 @@
 <script lang="ts">
   import { page } from '$app/state';
   import { untrack } from 'svelte';
+  import { isCoax } from '$core/bench/seats';
   import PortStrip from '$lib/port-strip/PortStrip.svelte';
   import ProveLink from '$lib/prove/ProveLink.svelte';
+  import ProveCoax from '$lib/prove/ProveCoax.svelte';
   import LinkHeader from '$lib/shell/LinkHeader.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import { useSite } from '$lib/site/site.svelte';
@@ -16,7 +18,7 @@
 {#if link}
   <main class="flex flex-1 flex-col">
     <LinkHeader {link} />
-    {#key link.id}<ProveLink {link} />{/key}
+    {#key link.id}{#if isCoax(link.head.connector)}<ProveCoax {link} />{:else}<ProveLink {link} />{/if}{/key}
   </main>
   <UndoLine />
   <PortStrip current={link} hrefFor={(l) => `/${site.plan.id}/prove/${l.id}`} />

@@ -2,7 +2,7 @@
   import { page } from '$app/state';
   import { untrack } from 'svelte';
   import { ENDS, type End } from '$core/wiring/conductors';
-  import BenchEnd from '$lib/bench/BenchEnd.svelte';
+  import Bench from '$lib/bench/Bench.svelte';
   import PortStrip from '$lib/port-strip/PortStrip.svelte';
   import LinkHeader from '$lib/shell/LinkHeader.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
@@ -38,7 +38,7 @@
         >
       {/each}
     </div>
-    {#key `${link.id} ${end}`}<BenchEnd {link} {end} />{/key}
+    {#key `${link.id} ${end}`}<Bench {link} {end} />{/key}
   </main>
   <UndoLine />
   <PortStrip current={link} hrefFor={(l) => `/${site.plan.id}/bench/${l.id}/${end}`} />

@@ -1,0 +1,145 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { onMount, untrack } from 'svelte';
+  import { ALWAYS_FULL } from '$core/bench/gates';
+  import { guideText } from '$core/bench/guide-text';
+  import { belongsAt, type BenchConductor, type BenchContact } from '$core/bench/seats';
+  import type { Link } from '$core/formats/job';
+  import type { End } from '$core/wiring/conductors';
+  import { typing } from '$lib/shell/keys';
+  import { useSite } from '$lib/site/site.svelte';
+  import Cautions from './Cautions.svelte';
+  import ConnectorDrawing from './ConnectorDrawing.svelte';
+  import GateSteps from './GateSteps.svelte';
+  import GateTrack from './GateTrack.svelte';
+  import IdentifyGate from './IdentifyGate.svelte';
+  import LayGate from './LayGate.svelte';
+  import LogGate from './LogGate.svelte';
+  import LookGate from './LookGate.svelte';
+  import ReadBackGate from './ReadBackGate.svelte';
+  import { BenchSession } from './session.svelte';
+
+  let { link, end }: { link: Link; end: End } = $props();
+  const site = useSite();
+  const session = untrack(() => new BenchSession(site, link, end));
+  onMount(() => session.resume());
+  const status = $derived(site.statusOf(link.id)[end]);
+  const reading = $derived(session.gate === 'read-back');
+  const firstUse = $derived(session.gate === 'identify' && session.cautionsNew);
+  /** Gates whose work is in the hands and not in the drawing: a phone has no room for both. */
+  const handsOnly = $derived(['identify', 'prep', 'log'].includes(session.gate));
+  const remindable = $derived(!ALWAYS_FULL.has(session.gate));
+  const done = { identify: 'It is this one', prep: 'Prepared', lay: 'In order' } as const;
+
+  /** While it is read back only what was named is shown: the scheme would give it away. */
+  function shows(contact: BenchContact): BenchConductor | null {
+    if (!reading) return belongsAt(session.connector, session.scheme, contact);
+    return session.held[session.contacts.indexOf(contact)] ?? null;
+  }
+
+  async function logged(): Promise<void> {
+    const next = site.nextBare(link.id, end);
+    await goto(next ? `/${site.plan.id}/bench/${next.id}/${end}` : `/${site.plan.id}/prove/${link.id}`, {
+      noScroll: true,
+    });
+  }
+
+  function onkeydown(event: KeyboardEvent): void {
+    if (event.key !== 'PageUp' || typing(event)) return;
+    session.back();
+    event.preventDefault();
+  }
+</script>
+
+<svelte:window {onkeydown} />
+
+<GateTrack {session} />
+<div
+  class="grid flex-1 content-start gap-x-8 gap-y-2 px-3 py-2 lg:grid-cols-[minmax(0,1fr)_26rem] lg:px-5 lg:py-4"
+  data-gate={session.gate}
+>
+  <div class="grid content-start gap-2">
+    {#each session.reminded as gate (gate)}
+      <p class="flex items-center gap-2 border-b border-rule text-sm">
+        <span class="flex-1"
+          ><strong>{gate}</strong>
+          {guideText(session.guide.gates[gate as 'prep'].reminder, session.guide, session.setting)}</span
+        >
+        <button class="min-h-12 px-2 underline underline-offset-4" onclick={() => session.remind(gate, false)}
+          >in full</button
+        >
+      </p>
+    {/each}
+    <div class={handsOnly ? 'hidden lg:block' : ''}>
+      <ConnectorDrawing
+        family={session.connector}
+        seen={session.seen}
+        shielded={link.shielded}
+        {shows}
+        here={reading && !session.mismatch ? (session.contacts[session.held.length] ?? null) : null}
+        wrong={session.mismatch ? [session.mismatch.contact] : []}
+      />
+    </div>
+  </div>
+  <section class="grid content-start gap-3" aria-label={session.gate}>
+    {#if firstUse}<Cautions {session} />{/if}
+    {#if session.gate === 'identify' && status.state !== 'bare'}
+      <p>
+        Attempt {status.attempt} by {site.person(status.by)}: {status.state}{status.reason
+          ? `, ${status.reason}`
+          : ''}.
+      </p>
+    {/if}
+    {#if session.gate === 'identify'}<IdentifyGate {session} />
+    {:else if session.gate === 'lay'}<LayGate {session} />
+    {:else if session.gate === 'read-back'}<ReadBackGate {session} />
+    {:else if session.gate === 'look'}<LookGate {session} />
+    {:else if session.gate === 'log'}<LogGate {session} onlogged={logged} />
+    {:else}
+      <GateSteps {session} gate={session.gate} />
+      {#if session.gate === 'prep'}
+        <a
+          class="flex min-h-12 items-center font-semibold underline underline-offset-4"
+          href="/{site.plan.id}/gauge/{session.connector}?link={link.id}&end={end}"
+          >hold the cable against the life-size gauge</a
+        >
+      {/if}
+    {/if}
+    {#if !firstUse}<Cautions {session} />{/if}
+    {#if !firstUse && (session.gate === 'identify' || session.gate === 'prep' || session.gate === 'lay')}
+      <button class="in-reach act min-h-14 act-now text-lg" data-main-action onclick={() => session.next()}
+        >{done[session.gate]} <kbd class="hidden key lg:inline">PgDn</kbd></button
+      >
+    {:else if session.gate === 'seat'}
+      {#if !session.readBack}
+        <p class="border-l-4 border-wrong pl-3" role="alert">
+          The order was not read back yet. <button
+            class="min-h-12 font-semibold underline underline-offset-4"
+            onclick={() => session.to('read-back')}>Read it back first</button
+          >
+        </p>
+      {/if}
+      <button class="in-reach act min-h-14 act-now text-lg" data-main-action onclick={() => session.next()}
+        >{session.guide.seated} <kbd class="hidden key lg:inline">PgDn</kbd></button
+      >
+    {/if}
+    {#if remindable}
+      <button
+        class="min-h-12 text-left text-sm text-faint underline underline-offset-4"
+        onclick={() => session.remind(session.gate, true)}
+        >I know this gate: only remind me from now on</button
+      >
+    {/if}
+    {#if session.gate === 'identify' || session.gate === 'lay'}
+      <details class="text-sm">
+        <summary class="flex min-h-12 cursor-pointer items-center text-faint"
+          >what usually goes wrong here, and what it takes</summary
+        >
+        <ul class="list-disc pl-5">
+          {#each session.guide.usualMistakes as m (m)}<li>{m}</li>{/each}
+        </ul>
+        <p class="mt-1">It takes {session.guide.consumables.join(', ')}.</p>
+      </details>
+    {/if}
+  </section>
+</div>

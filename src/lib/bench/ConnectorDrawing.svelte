@@ -1,0 +1,144 @@
+<script lang="ts">
+  import type { BenchConductor, BenchContact } from '$core/bench/seats';
+  import { plugViewWords } from '$core/bench/plug-view';
+  import type { ConnectorFamily } from '$core/wiring/connector';
+  import { FAMILY_NAMES } from '$core/wiring/connector';
+  import Strand from '$lib/strand/Strand.svelte';
+  import { conductorText } from '$lib/strand/words';
+  import { drawContacts, FRAME, HUB, hubbed, JACKET, type Seen } from './drawing/drawing';
+  import { SHAPES } from './drawing/shapes';
+
+  interface Props {
+    family: ConnectorFamily;
+    seen: Seen;
+    shielded: boolean;
+    /** What is shown at each contact; null keeps it hidden. */
+    shows: (contact: BenchContact) => BenchConductor | null;
+    here?: BenchContact | null;
+    wrong?: readonly BenchContact[];
+  }
+  let { family, seen, shielded, shows, here = null, wrong = [] }: Props = $props();
+  const contacts = $derived(drawContacts(family, seen, shielded));
+  const nose = $derived(seen.kind === 'plug' && seen.view.from === 'front');
+  const says = $derived(
+    `${FAMILY_NAMES[family]} drawn${seen.kind === 'plug' ? `, ${plugViewWords(seen.view)}` : ''}: ` +
+      contacts
+        .map((c) => `${c.contact} ${shows(c.contact) ? conductorText(shows(c.contact)!) : 'hidden'}`)
+        .join(', '),
+  );
+</script>
+
+<svg
+  viewBox="0 0 {FRAME.width} {FRAME.height}"
+  role="img"
+  aria-label={says}
+  class="mx-auto block max-h-[38dvh] w-full max-w-xl lg:max-h-[46dvh]"
+>
+  {#each SHAPES[family].filter((s) => s.layer === 'back' || (s.layer === 'dashed' && !nose)) as s, i (i)}
+    <path d={s.d} class={s.layer} />
+  {/each}
+  {#if !nose && seen.kind !== 'coax' && !hubbed(seen)}
+    <rect {...JACKET} class="jacket" />
+  {/if}
+  {#each contacts as c (c.contact)}
+    {@const conductor = shows(c.contact)}
+    {#if conductor}
+      <Strand d={c.strand} {conductor} width={conductor === 'CENTRE' ? 9 : 11} />
+    {:else}
+      <path d={c.strand} class="hidden-strand" />
+    {/if}
+  {/each}
+  {#if hubbed(seen)}<circle cx={HUB.x} cy={HUB.y} r={HUB.r} class="jacket" />{/if}
+  {#each SHAPES[family].filter((s) => s.layer === 'front') as s, i (i)}<path d={s.d} class="front" />{/each}
+  {#each SHAPES[family].filter((s) => s.layer === 'hatch') as s, i (i)}
+    <path d={s.d} class="braid" />
+  {/each}
+  {#if seen.kind === 'plug' && seen.view.up === 'latch' && !nose}
+    <path d="M168 40 H232 L224 226 H176 Z" class="latch" />
+  {/if}
+  {#if seen.kind === 'plug' && nose}
+    <path d={seen.view.up === 'latch' ? 'M150 62 V46 H250 V62' : 'M150 208 V224 H250 V208'} class="back" />
+  {/if}
+  {#if seen.kind === 'plug' && seen.view.up === 'contacts' && !nose}
+    {#each contacts.filter((c) => c.contact !== 'S') as c (c.contact)}
+      <rect x={c.x - 4} y="66" width="8" height="22" class="blade" />
+    {/each}
+  {/if}
+  {#each contacts as c (c.contact)}
+    {@const conductor = shows(c.contact)}
+    {#if c.contact === here}
+      <circle cx={c.x} cy={c.y} r="15" class="here" />
+    {/if}
+    {#if wrong.includes(c.contact)}
+      <path d="M{c.x - 9} {c.y - 9} l18 18 m0 -18 l-18 18" class="wrong" />
+    {/if}
+    <text x={c.label.x} y={c.label.y} text-anchor={c.label.anchor} class="number">{c.contact}</text>
+    {#if conductor}<text x={c.label.x} y={c.label.y + 14} text-anchor={c.label.anchor} class="letters"
+        >{conductorText(conductor)}</text
+      >{/if}
+  {/each}
+</svg>
+
+<style>
+  .back {
+    fill: var(--sheet);
+    stroke: var(--ink);
+    stroke-width: 1.5;
+  }
+  .dashed {
+    fill: none;
+    stroke: var(--faint);
+    stroke-dasharray: 5 4;
+  }
+  .front {
+    fill: color-mix(in srgb, var(--sheet) 70%, transparent);
+    stroke: var(--ink);
+    stroke-width: 1.5;
+  }
+  .latch {
+    fill: color-mix(in srgb, var(--sheet) 55%, transparent);
+    stroke: var(--ink);
+    stroke-width: 1.5;
+  }
+  .blade {
+    fill: var(--sheet);
+    stroke: var(--ink);
+  }
+  .jacket {
+    fill: var(--rule);
+    stroke: var(--ink);
+    stroke-width: 1.5;
+  }
+  .braid {
+    fill: none;
+    stroke: var(--ink);
+    stroke-dasharray: 2 3;
+    stroke-width: 1.5;
+  }
+  .hidden-strand {
+    fill: none;
+    stroke: var(--faint);
+    stroke-width: 11;
+    opacity: 0.35;
+  }
+  .here {
+    fill: var(--hivis);
+    stroke: var(--on-hivis);
+    stroke-width: 2;
+  }
+  .wrong {
+    stroke: var(--wrong);
+    stroke-width: 4;
+  }
+  .number,
+  .letters {
+    font-family: var(--font-mono);
+    font-size: 15px;
+    font-weight: 700;
+    fill: var(--ink);
+  }
+  .letters {
+    font-size: 11.5px;
+    font-weight: 500;
+  }
+</style>

@@ -1,0 +1,54 @@
+<script lang="ts">
+  import { plugViewWords } from '$core/bench/plug-view';
+  import GateSteps from './GateSteps.svelte';
+  import LegendEditor from './LegendEditor.svelte';
+  import PairLaySheet from './PairLaySheet.svelte';
+  import type { BenchSession } from './session.svelte';
+
+  let { session }: { session: BenchSession } = $props();
+  let editing = $state(false);
+  let laying = $state(false);
+  const kind = $derived(session.guide.layout.kind);
+</script>
+
+{#if kind === 'plug'}
+  <p class="text-sm text-faint">As drawn: {plugViewWords(session.view)}.</p>
+  <div class="grid grid-cols-2 gap-2">
+    <button
+      class="act px-3"
+      onclick={() => session.setView({ up: session.view.up === 'contacts' ? 'latch' : 'contacts' })}
+      >{session.view.up === 'contacts' ? 'Latch up instead' : 'Contacts up instead'}</button
+    >
+    <button
+      class="act px-3"
+      onclick={() => session.setView({ from: session.view.from === 'rear' ? 'front' : 'rear' })}
+      >{session.view.from === 'rear' ? 'See it from the nose' : 'See it from the cable'}</button
+    >
+  </div>
+{:else if kind === 'legend'}
+  <div class="grid grid-cols-[1fr_auto] items-end gap-2">
+    <label class="min-w-0 text-sm"
+      >legend printed on this one
+      <select
+        class="field"
+        value={session.legend.id}
+        onchange={(e) => session.setLegend(e.currentTarget.value)}
+      >
+        {#each session.site.extras.legends as l (l.id)}<option value={l.id} class="bg-paper">{l.name}</option
+          >{/each}
+      </select>
+    </label>
+    <button class="h-13 border-2 border-ink px-3 font-semibold" onclick={() => (editing = true)}
+      >a new one</button
+    >
+  </div>
+{/if}
+<GateSteps {session} gate="lay" />
+{#if kind !== 'coax'}
+  <button
+    class="min-h-12 text-left font-semibold underline underline-offset-4"
+    onclick={() => (laying = true)}>which way round do the pairs come?</button
+  >
+{/if}
+{#if editing}<LegendEditor {session} onclose={() => (editing = false)} />{/if}
+{#if laying}<PairLaySheet {session} onclose={() => (laying = false)} />{/if}

@@ -1,0 +1,36 @@
+<script lang="ts">
+  import { guideText } from '$core/bench/guide-text';
+  import type { BenchSession } from './session.svelte';
+
+  let { session }: { session: BenchSession } = $props();
+  const steps = $derived(
+    session.guide.gates.look.steps.map((s) => guideText(s, session.guide, session.setting)),
+  );
+</script>
+
+<ul class="border-t border-rule">
+  {#each steps as step (step)}
+    {@const amiss = session.amiss.includes(step)}
+    <li class="flex items-center gap-3 border-b border-rule">
+      <span class="flex-1 py-2 text-lg leading-snug">{step}</span>
+      <button
+        class={[
+          'min-h-12 min-w-20 border font-semibold',
+          amiss ? 'border-2 border-wrong hatched' : 'border-rule',
+        ]}
+        aria-pressed={amiss}
+        onclick={() => session.toggleAmiss(step)}><span class="bg-paper px-2">not so</span></button
+      >
+    </li>
+  {/each}
+</ul>
+{#if session.amiss.length}
+  <button class="act min-h-14 act-now" data-main-action onclick={() => session.mended()}
+    >Mended: look again <kbd class="hidden key lg:inline">PgDn</kbd></button
+  >
+  <button class="act" onclick={() => session.startAgain()}>Cannot be mended: log it and start again</button>
+{:else}
+  <button class="in-reach act min-h-14 act-now text-lg" data-main-action onclick={() => session.next()}
+    >All as it should be <kbd class="hidden key lg:inline">PgDn</kbd></button
+  >
+{/if}

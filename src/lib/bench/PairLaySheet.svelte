@@ -1,0 +1,60 @@
+<script lang="ts">
+  import { layPairs, legendPlaces, rowPlaces } from '$core/bench/pair-lay';
+  import { PAIR_COLOURS, type PairColour } from '$core/wiring/conductors';
+  import Sheet from '$lib/shell/Sheet.svelte';
+  import PairLayDrawing from './PairLayDrawing.svelte';
+  import PairDot from './PairDot.svelte';
+  import type { BenchSession } from './session.svelte';
+
+  let { session, onclose }: { session: BenchSession; onclose: () => void } = $props();
+  let tapped = $state<PairColour[]>([]);
+  const order = $derived<PairColour[]>(
+    tapped.length === 3 ? [...tapped, PAIR_COLOURS.find((c) => !tapped.includes(c))!] : tapped,
+  );
+  const places = $derived.by(() => {
+    const { seen, scheme, guide } = session;
+    return seen.kind === 'legend'
+      ? legendPlaces(seen.places, scheme, guide.pairsSeenFrom === 'cable')
+      : rowPlaces(scheme, seen.kind === 'plug' && seen.places[0]!.contact === '1');
+  });
+  const lay = $derived(order.length === 4 ? layPairs(order, places) : null);
+  const TURNS = ['no turn', 'a quarter turn clockwise', 'half a turn', 'a quarter turn counter-clockwise'];
+</script>
+
+<Sheet title="Which way round?" {onclose}>
+  {#if !lay}
+    <p class="text-lg">
+      Look into the cut, and tap the pairs clockwise{tapped.length
+        ? `: ${tapped.join(', ')}, then`
+        : ', from any one of them'}.
+    </p>
+    <div class="mt-3 grid grid-cols-2 gap-2">
+      {#each PAIR_COLOURS.filter((c) => !tapped.includes(c)) as c (c)}
+        <button class="act min-h-16 justify-start" onclick={() => (tapped = [...tapped, c])}
+          ><svg width="40" height="32" aria-hidden="true"><PairDot x={20} y={16} colour={c} /></svg
+          >{c}</button
+        >
+      {/each}
+    </div>
+  {:else}
+    <p class="text-lg" data-testid="pair-lay">
+      {lay.end === 'other'
+        ? 'These pairs follow neither rotation.'
+        : `This is the ${lay.end} end: the other end comes round the other way.`}
+      <strong>Give the cable {TURNS[lay.quarterTurns]}.</strong>
+      {#if lay.crossings.length}
+        Then {lay.crossings
+          .map((c) => `cross ${c.outside} and ${c.inside}, ${c.outside} on the outside`)
+          .join('; ')}.
+      {:else}
+        Nothing has to cross.
+      {/if}
+    </p>
+    <PairLayDrawing {lay} form={places.form} />
+    <p class="text-sm text-faint">
+      Drawn as {places.fromCableSide ? 'seen from the cable’s side' : 'seen into the cut'}. The least crossing
+      by our weights: blue across green costs most.
+    </p>
+    <button class="mt-2 act" onclick={() => (tapped = [])}>Tap them again</button>
+  {/if}
+</Sheet>

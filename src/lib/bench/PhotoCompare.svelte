@@ -1,0 +1,34 @@
+<script lang="ts">
+  import { photoUrl } from '$lib/photo/photo-box';
+  import Sheet from '$lib/shell/Sheet.svelte';
+  import ConnectorDrawing from './ConnectorDrawing.svelte';
+  import type { BenchSession } from './session.svelte';
+  import { belongsAt } from '$core/bench/seats';
+
+  let { session }: { session: BenchSession } = $props();
+  const photo = $derived(session.site.statusOf(session.link.id)[session.end].photo);
+  let open = $state(false);
+</script>
+
+{#if photo}
+  <button class="act" onclick={() => (open = true)}>Hold the photo beside the scheme</button>
+  {#if open}
+    <Sheet title="{session.link.label} {session.end}" wide onclose={() => (open = false)}>
+      <div class="grid items-center gap-3 lg:grid-cols-2">
+        {#await photoUrl(session.site.plan.id, photo) then src}
+          <img
+            {src}
+            alt="Close-up of {session.link.label} at the {session.end}"
+            class="w-full border border-ink"
+          />
+        {/await}
+        <ConnectorDrawing
+          family={session.connector}
+          seen={session.seen}
+          shielded={session.link.shielded}
+          shows={(c) => belongsAt(session.connector, session.scheme, c)}
+        />
+      </div>
+    </Sheet>
+  {/if}
+{/if}

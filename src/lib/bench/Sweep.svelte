@@ -1,0 +1,104 @@
+<script lang="ts">
+  import { onMount, untrack } from 'svelte';
+  import { belongsAt } from '$core/bench/seats';
+  import { paceOf } from '$core/bench/sweep';
+  import { guideText } from '$core/bench/guide-text';
+  import type { Panel } from '$core/formats/job';
+  import { nextAfter } from '$core/log/next';
+  import PortStrip from '$lib/port-strip/PortStrip.svelte';
+  import { useSite } from '$lib/site/site.svelte';
+  import { tailWords } from '$lib/site/where';
+  import ConnectorDrawing from './ConnectorDrawing.svelte';
+  import { BenchSession } from './session.svelte';
+
+  let { panel }: { panel: Panel } = $props();
+  const site = useSite();
+  const links = untrack(() => site.panelLinks(panel.id));
+  const bare = (id: string) => site.statusOf(id).head.state === 'bare';
+  const left = $derived(links.filter((l) => bare(l.id)));
+  let at = $state(untrack(() => left[0]?.id ?? ''));
+  let doneAt = $state<number[]>([]);
+  const link = $derived(links.find((l) => l.id === at && bare(l.id)) ?? left[0]);
+  const session = $derived(link ? untrack(() => new BenchSession(site, link, 'head')) : null);
+  const pace = $derived(paceOf(doneAt, left.length));
+  const key = $derived(`gauntlet:sweep:${site.plan.id}:${panel.id}`);
+  const GATES = ['identify', 'prep', 'lay', 'read-back', 'seat', 'look'] as const;
+
+  onMount(() => {
+    try {
+      doneAt = JSON.parse(localStorage.getItem(key) ?? '[]') as number[];
+    } catch {
+      doneAt = [];
+    }
+  });
+
+  function done(): void {
+    if (!session || !link) return;
+    const next = nextAfter(links, link.id, (l) => bare(l.id));
+    session.log();
+    doneAt = [...doneAt.slice(-199), Date.now()];
+    localStorage.setItem(key, JSON.stringify(doneAt));
+    at = next?.id ?? '';
+  }
+  function skip(): void {
+    const next = link && nextAfter(links, link.id, (l) => bare(l.id));
+    if (next) at = next.id;
+  }
+  const minutes = (m: number) => (m < 1.5 ? `${Math.round(m * 60)} s` : `${Math.round(m)} min`);
+</script>
+
+<main class="flex flex-1 flex-col">
+  {#if session && link}
+    <div class="flex flex-wrap items-baseline gap-x-3 border-b border-rule px-3 py-2 lg:px-5">
+      <h1 class="font-mono text-2xl font-bold lg:text-3xl">{link.label}</h1>
+      <p class="min-w-0 flex-1">from {tailWords(site.where(link), link)}</p>
+      <p class="w-full font-mono text-sm sm:w-auto" data-testid="pace">
+        {left.length} of {links.length} left{pace.minutesEach === null
+          ? ''
+          : `, ${minutes(pace.minutesEach)} each, about ${minutes(pace.minutesLeft!)} to go`}
+      </p>
+    </div>
+    <div
+      class="grid flex-1 content-start gap-x-8 gap-y-3 px-3 py-3 lg:grid-cols-[minmax(0,1fr)_26rem] lg:px-5"
+    >
+      <ConnectorDrawing
+        family={session.connector}
+        seen={session.seen}
+        shielded={link.shielded}
+        shows={(c) => belongsAt(session.connector, session.scheme, c)}
+      />
+      <section class="grid content-start gap-3" aria-label="This port">
+        <ul class="grid gap-1">
+          {#each GATES as gate (gate)}
+            <li class={gate === 'read-back' || gate === 'look' ? 'font-bold' : ''}>
+              {guideText(session.guide.gates[gate].reminder, session.guide, session.setting)}
+            </li>
+          {/each}
+        </ul>
+        {#if session.cautionsNew}
+          <a class="act act-now" data-main-action href="/{site.plan.id}/bench/{link.id}/head"
+            >First read the cautions of this kind <kbd class="hidden key lg:inline">PgDn</kbd></a
+          >
+        {:else}
+          <button class="act min-h-16 act-now text-lg" data-main-action onclick={done}
+            >{link.label} read back, looked at, done <kbd class="hidden key lg:inline">PgDn</kbd></button
+          >
+        {/if}
+        <div class="grid grid-cols-2 gap-2">
+          <a class="act" href="/{site.plan.id}/bench/{link.id}/head">Gate by gate</a>
+          <button class="act" onclick={skip}>Leave it for later</button>
+        </div>
+        <p class="text-sm text-faint">
+          One tap says that you read all eight and looked. Only a read-back gate by gate counts as such for a
+          diagnosis.
+        </p>
+      </section>
+    </div>
+  {:else}
+    <div class="grid gap-3 px-3 py-5 lg:max-w-lg lg:px-5">
+      <h1 class="text-2xl font-bold">Every head of {panel.name} is terminated.</h1>
+      <a class="act act-now" data-main-action href="/{site.plan.id}/rack">Back to the rack</a>
+    </div>
+  {/if}
+</main>
+{#if link}<PortStrip current={link} hrefFor={(l) => `/${site.plan.id}/bench/${l.id}/head`} />{/if}

@@ -1,0 +1,325 @@
+import { GUIDES } from '$core/bench/families';
+import { ALWAYS_FULL, gateAfter, gateBefore, GATES, remindedBefore, type Gate } from '$core/bench/gates';
+import type { Guide } from '$core/bench/guide';
+import { placesOf, type Legend } from '$core/bench/legend';
+import { seenInPlug, type PlugView } from '$core/bench/plug-view';
+import { firstMismatch } from '$core/bench/read-back';
+import { belongsAt, benchContacts, type BenchConductor, type BenchContact } from '$core/bench/seats';
+import { BREAK_MINUTES } from '$core/bench/sweep';
+import { cableNamed } from '$core/bench/cable-named';
+import type { Link } from '$core/formats/job';
+import { specOf } from '$core/log/link-spec';
+import type { End } from '$core/wiring/conductors';
+import { CONNECTOR_FAMILIES, FAMILY_NAMES, type ConnectorFamily } from '$core/wiring/connector';
+import { SCHEMES, type Scheme } from '$core/wiring/schemes';
+import type { Site } from '$lib/site/site.svelte';
+import type { Seen } from './drawing/drawing';
+
+const REMINDERS = 'gauntlet:bench-reminders';
+
+/** What this device keeps of a termination under way. */
+interface Kept {
+  gate: Gate;
+  connector: ConnectorFamily;
+  scheme: Scheme;
+  view: PlugView;
+  legend: string;
+  held: BenchConductor[];
+  readBack: boolean;
+  readBackFrom: number | null;
+  lastReadBack: string | null;
+  amiss: string[];
+  workedMs: number;
+  untwist: string;
+  parts: string[];
+}
+
+/** Terminating one end: the gate one stands at, what is in the hand, and the logging of it. */
+export class BenchSession {
+  gate = $state<Gate>('identify');
+  connector = $state<ConnectorFamily>('closed-plug');
+  scheme = $state<Scheme>('T568B');
+  view = $state<PlugView>({ up: 'contacts', from: 'rear' });
+  legendId = $state('');
+  /** Conductors read back so far, in the order asked. */
+  held = $state<BenchConductor[]>([]);
+  /** The whole order was read back and found right. */
+  readBack = $state(false);
+  /** Things that were not as they should be at the look. */
+  amiss = $state<string[]>([]);
+  untwist = $state('');
+  parts = $state<string[]>([]);
+  reminders = $state.raw<readonly Gate[]>([]);
+  private readBackFrom: number | null = null;
+  private lastReadBack = $state<string | null>(null);
+  private workedMs = 0;
+  private lastAt = Date.now();
+  private readonly key: string;
+
+  readonly ordered: Scheme;
+
+  constructor(
+    readonly site: Site,
+    readonly link: Link,
+    readonly end: End,
+  ) {
+    this.key = `gauntlet:bench:${site.plan.id}:${link.id}:${end}`;
+    this.ordered = specOf(link, site.plan.policy)[end].scheme;
+    this.scheme = this.ordered;
+    this.choose(link[end].connector);
+  }
+
+  readonly guide = $derived.by((): Guide => GUIDES[this.connector]);
+  readonly contacts = $derived.by(() => this.askOrder());
+  readonly wanted = $derived.by(() => this.contacts.map((c) => belongsAt(this.connector, this.scheme, c)));
+  readonly mismatch = $derived.by(() => firstMismatch(this.contacts, this.wanted, this.held));
+  readonly legend = $derived.by((): Legend => this.site.extras.legend(this.legendId));
+  readonly seen = $derived.by((): Seen => {
+    const { layout } = this.guide;
+    if (layout.kind === 'coax') return { kind: 'coax' };
+    if (layout.kind === 'legend')
+      return { kind: 'legend', shape: this.legend.shape, places: placesOf(this.legend) };
+    return { kind: 'plug', view: this.view, rows: layout.rows, places: seenInPlug(this.view, layout.rows) };
+  });
+  /** The cable as the job or the program knows it, by what the plan calls it. */
+  readonly cable = $derived.by(() => cableNamed(this.link.cable, this.site.extras.parts));
+  readonly setting = $derived.by(() => ({
+    units: this.site.plan.policy.units,
+    untwist: this.site.plan.policy.untwist,
+    category: this.cable?.category ?? ('6' as const),
+  }));
+  readonly reminded = $derived.by(() => remindedBefore(this.gate, this.reminders));
+  /** The family's cautions still have to be acknowledged by who works here. */
+  readonly cautionsNew = $derived.by(() => !this.site.cautioned.has(`${this.site.me} ${this.connector}`));
+
+  /** Takes up what this device kept. Call once, in the browser. */
+  resume(): void {
+    try {
+      const list = JSON.parse(localStorage.getItem(REMINDERS) ?? '[]') as Gate[];
+      this.reminders = list.filter((g) => GATES.includes(g) && !ALWAYS_FULL.has(g));
+      const kept = JSON.parse(localStorage.getItem(this.key) ?? 'null') as Kept | null;
+      if (!kept || !CONNECTOR_FAMILIES.includes(kept.connector) || !SCHEMES.includes(kept.scheme)) {
+        this.gate = this.firstGate();
+        return;
+      }
+      this.connector = kept.connector;
+      this.scheme = kept.scheme;
+      this.view = kept.view;
+      this.legendId = kept.legend;
+      this.gate = GATES.includes(kept.gate) ? kept.gate : 'identify';
+      this.held = kept.held;
+      this.readBack = kept.readBack;
+      this.readBackFrom = kept.readBackFrom;
+      this.lastReadBack = kept.lastReadBack;
+      this.amiss = kept.amiss;
+      this.workedMs = kept.workedMs;
+      this.untwist = kept.untwist;
+      this.parts = kept.parts;
+    } catch {
+      localStorage.removeItem(this.key);
+    }
+  }
+
+  private firstGate(): Gate {
+    return this.reminders.includes('identify')
+      ? (gateAfter('identify', this.reminders) ?? 'log')
+      : 'identify';
+  }
+
+  private save(): void {
+    const now = Date.now();
+    if (now - this.lastAt < BREAK_MINUTES * 60_000) this.workedMs += now - this.lastAt;
+    this.lastAt = now;
+    const kept: Kept = {
+      gate: this.gate,
+      connector: this.connector,
+      scheme: this.scheme,
+      view: { ...this.view },
+      legend: this.legendId,
+      held: [...this.held],
+      readBack: this.readBack,
+      readBackFrom: this.readBackFrom,
+      lastReadBack: this.lastReadBack,
+      amiss: [...this.amiss],
+      workedMs: this.workedMs,
+      untwist: this.untwist,
+      parts: [...this.parts],
+    };
+    localStorage.setItem(this.key, JSON.stringify(kept));
+  }
+
+  /** Contacts in the order they are asked: 1 to 8, or along the slots of a legend. */
+  private askOrder(): readonly BenchContact[] {
+    const all = benchContacts(this.connector, this.link.shielded);
+    if (this.guide.layout.kind !== 'legend') return all;
+    return [...this.legend.contacts, ...all.filter((c) => c === 'S')];
+  }
+
+  /** The legend last chosen holds for all of a kind: at the head for its panel, since panels differ too. */
+  private get legendKey(): string {
+    const at = this.end === 'head' ? this.link.head.panel : '';
+    return `gauntlet:legend:${this.site.plan.id}:${this.connector}:${at}`;
+  }
+
+  private choose(connector: ConnectorFamily): void {
+    this.connector = connector;
+    const { layout } = GUIDES[connector];
+    if (layout.kind === 'plug') this.view = { up: layout.usual, from: 'rear' };
+    if (layout.kind === 'legend') this.legendId = localStorage.getItem(this.legendKey) ?? layout.usual;
+  }
+
+  setConnector(connector: ConnectorFamily): void {
+    this.choose(connector);
+    this.readAgain();
+  }
+  setScheme(scheme: Scheme): void {
+    this.scheme = scheme;
+    this.readAgain();
+  }
+  setLegend(id: string): void {
+    this.legendId = id;
+    localStorage.setItem(this.legendKey, id);
+    this.readAgain();
+  }
+  setView(view: Partial<PlugView>): void {
+    this.view = { ...this.view, ...view };
+    this.save();
+  }
+  setUntwist(text: string): void {
+    this.untwist = text;
+    this.save();
+  }
+  togglePart(id: string): void {
+    this.parts = this.parts.includes(id) ? this.parts.filter((p) => p !== id) : [...this.parts, id];
+    this.save();
+  }
+
+  to(gate: Gate): void {
+    this.gate = gate;
+    if (gate === 'read-back' && this.readBackFrom === null) this.readBackFrom = Date.now();
+    this.save();
+  }
+  next(): void {
+    const next = gateAfter(this.gate, this.reminders);
+    if (next) this.to(next);
+  }
+  back(): void {
+    const before = gateBefore(this.gate, this.reminders);
+    if (before) this.to(before);
+  }
+
+  /** Sets a gate to a reminder of one line from now on, or back to a screen of its own. */
+  remind(gate: Gate, only: boolean): void {
+    this.reminders = only ? [...this.reminders, gate] : this.reminders.filter((g) => g !== gate);
+    localStorage.setItem(REMINDERS, JSON.stringify(this.reminders));
+    if (only && gate === this.gate) this.next();
+  }
+
+  acknowledge(): void {
+    this.site.log(this.link.id, 'cautioned', { family: this.connector });
+  }
+
+  /** Takes in the conductor that is in the hand at the contact asked. */
+  tap(conductor: BenchConductor): void {
+    if (this.mismatch || this.held.length >= this.contacts.length) return;
+    this.readBackFrom ??= Date.now();
+    this.held = [...this.held, conductor];
+    const right = this.mismatch === null;
+    if (!right || this.held.length === this.contacts.length) {
+      const entry = this.site.log(
+        this.link.id,
+        'read-back',
+        { right, held: [...this.held], seconds: Math.min(86_400, (Date.now() - this.readBackFrom) / 1000) },
+        this.end,
+      );
+      if (right) {
+        this.readBack = true;
+        this.lastReadBack = entry.id;
+        this.readBackFrom = null;
+        this.next();
+      } else this.lastReadBack = entry.id;
+    }
+    this.save();
+  }
+
+  /** The last tap was a slip: it is taken back, and with it what was logged of it. */
+  takeBack(): void {
+    if (this.mismatch && this.lastReadBack)
+      this.site.log(this.link.id, 'void', { entry: this.lastReadBack, reason: 'Tapped the wrong colour.' });
+    this.lastReadBack = null;
+    this.held = this.held.slice(0, -1);
+    this.save();
+  }
+
+  /** The conductors were exchanged in the hand: on from the first that was wrong. */
+  exchanged(): void {
+    this.lastReadBack = null;
+    this.held = this.held.slice(0, -1);
+    this.save();
+  }
+
+  /** Reads all of it again; a read-back that was right before no longer counts. */
+  readAgain(): void {
+    if (this.readBack && this.lastReadBack)
+      this.site.log(
+        this.link.id,
+        'void',
+        { entry: this.lastReadBack, reason: 'Laid or chosen anew: to be read back again.' },
+        this.end,
+      );
+    this.forgetReadBack();
+  }
+
+  private forgetReadBack(): void {
+    this.held = [];
+    this.readBack = false;
+    this.readBackFrom = null;
+    this.lastReadBack = null;
+    this.save();
+  }
+
+  toggleAmiss(what: string): void {
+    this.amiss = this.amiss.includes(what) ? this.amiss.filter((x) => x !== what) : [...this.amiss, what];
+    this.save();
+  }
+
+  /** What was amiss could be mended in place: look again. */
+  mended(): void {
+    this.amiss = [];
+    this.save();
+  }
+
+  /** It cannot be mended: the attempt is written down as done and refused, and one begins anew. */
+  startAgain(): void {
+    const reason = this.amiss.join(' ').slice(0, 400) || 'Refused at the look.';
+    this.logWork();
+    this.site.log(this.link.id, 'rejected', { reason }, this.end);
+    this.amiss = [];
+    this.forgetReadBack();
+    this.to(this.firstGate());
+  }
+
+  private logWork(untwistMm?: number): void {
+    this.save();
+    const { connector, scheme } = this;
+    const bare = this.site.statusOf(this.link.id)[this.end].state === 'bare';
+    const work = {
+      connector,
+      scheme,
+      minutes: Math.min(1440, Math.round(this.workedMs / 6000) / 10),
+      ...(untwistMm === undefined ? {} : { untwistMm }),
+      ...(this.guide.layout.kind === 'legend' ? { legend: this.legendId } : {}),
+      ...(this.parts.length ? { parts: [...this.parts] } : {}),
+    };
+    const says = `${this.link.label} ${this.end}: ${bare ? 'seated' : 'done again'}, ${FAMILY_NAMES[connector]}.`;
+    if (bare) this.site.log(this.link.id, 'seated', work, this.end, says);
+    else this.site.log(this.link.id, 'redone', { action: 'redo', ...work }, this.end, says);
+    this.workedMs = 0;
+  }
+
+  /** Writes the termination down and forgets what this device kept of it. */
+  log(untwistMm?: number): void {
+    this.logWork(untwistMm);
+    localStorage.removeItem(this.key);
+  }
+}

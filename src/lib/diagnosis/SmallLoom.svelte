@@ -1,0 +1,56 @@
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import type { Copper } from '$core/copper/copper';
+  import { DEFAULT_COSTS, type Look } from '$core/diagnose/types';
+  import type { Link } from '$core/formats/job';
+  import type { Measured } from '$core/formats/reading';
+  import { specOf } from '$core/log/link-spec';
+  import { readMeasured } from '$core/log/measured';
+  import { schemesFor } from '$core/wiring/schemes';
+  import Loom from '$lib/loom/Loom.svelte';
+  import { useSite } from '$lib/site/site.svelte';
+  import { diagnoseHere } from './client';
+
+  /** A reading drawn as the copper it most likely describes; worked out once it comes into sight. */
+  let {
+    link,
+    measured,
+    looked = [],
+    asks = false,
+  }: { link: Link; measured: Measured; looked?: readonly Look[]; asks?: boolean } = $props();
+  const site = useSite();
+  const spec = $derived(specOf(link, site.plan.policy));
+  let copper = $state.raw<Copper | null>(null);
+  let question = $state('');
+  let box: HTMLElement;
+
+  onMount(() => {
+    const seen = new IntersectionObserver((entries) => {
+      if (!entries.some((e) => e.isIntersecting)) return;
+      seen.disconnect();
+      void draw();
+    });
+    seen.observe(box);
+    return () => seen.disconnect();
+  });
+
+  async function draw(): Promise<void> {
+    const read = readMeasured(JSON.parse(JSON.stringify(measured)) as Measured, link.shielded);
+    if (!read.ok) return;
+    const answer = await diagnoseHere({
+      link: spec,
+      reading: read.reading,
+      standingAt: site.standingAt,
+      knowledge: { looked: JSON.parse(JSON.stringify(looked)) as Look[], readBack: [], redone: [] },
+      costs: DEFAULT_COSTS,
+    });
+    if (!('diagnosis' in answer)) return;
+    copper = answer.diagnosis.explanations[0] ?? null;
+    if (asks && answer.diagnosis.next.action === 'look') question = answer.diagnosis.next.question ?? '';
+  }
+</script>
+
+<div bind:this={box} class="min-h-24 w-full max-w-72">
+  {#if question}<p class="mb-1 text-sm"><strong>Look first.</strong> {question}</p>{/if}
+  {#if copper}<Loom {copper} schemes={schemesFor(spec)} shielded={link.shielded} upright={false} />{/if}
+</div>

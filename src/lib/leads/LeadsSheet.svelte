@@ -1,0 +1,82 @@
+<script lang="ts">
+  import { v4 as uuid } from 'uuid';
+  import { CONTACTS } from '$core/wiring/conductors';
+  import Sheet from '$lib/shell/Sheet.svelte';
+  import { useSite } from '$lib/site/site.svelte';
+  import { LEAD, type LeadsInHand } from './hand.svelte';
+
+  let { leads, onclose }: { leads: LeadsInHand; onclose: () => void } = $props();
+  const site = useSite();
+  let name = $state('');
+  let silent = $state<string[]>([]);
+  const walk = $derived(CONTACTS.map((c) => (silent.includes(c) ? '-' : c)).join(' '));
+
+  function add(event: SubmitEvent): void {
+    event.preventDefault();
+    if (!name.trim()) return;
+    const id = uuid();
+    site.extras.keepPart({ id, name: name.trim().slice(0, 120), kind: LEAD });
+    leads.toggle(id);
+    name = '';
+  }
+  function prove(): void {
+    const ok = silent.length === 0;
+    site.logForJob(
+      'leads-proved',
+      { leads: [...leads.ids], walk, ok },
+      ok ? 'Leads proven against each other.' : 'Leads failed: put them by.',
+    );
+    silent = [];
+    if (ok) onclose();
+  }
+</script>
+
+<Sheet title="Test leads" {onclose}>
+  <div class="grid gap-3">
+    <p>Every link is read through two leads: a bad one fails them all. Choose the two in your hand.</p>
+    <div class="grid grid-cols-2 gap-2">
+      {#each leads.all as lead (lead.id)}
+        <button
+          class={['act px-3', leads.ids.includes(lead.id) && 'bg-hivis text-on-hivis']}
+          aria-pressed={leads.ids.includes(lead.id)}
+          onclick={() => leads.toggle(lead.id)}>{lead.name}</button
+        >
+      {/each}
+    </div>
+    <form class="flex gap-2" onsubmit={add}>
+      <input
+        class="h-12 min-w-0 flex-1 border border-ink bg-transparent px-2"
+        placeholder="a lead by its mark"
+        aria-label="Name of another lead"
+        maxlength="120"
+        bind:value={name}
+      />
+      <button class="h-12 border-2 border-ink px-3 font-semibold">add</button>
+    </form>
+    {#if leads.ids.length === 2}
+      <h3 class="text-lg font-bold">Join them end to end and read</h3>
+      <div class="grid grid-cols-8 gap-1" role="group" aria-label="Contacts that stay silent">
+        {#each CONTACTS as c (c)}
+          <button
+            class={[
+              'h-12 border font-mono',
+              silent.includes(c) ? 'border-2 border-wrong hatched' : 'border-rule',
+            ]}
+            aria-pressed={silent.includes(c)}
+            aria-label="Contact {c} stays silent"
+            onclick={() => (silent = silent.includes(c) ? silent.filter((x) => x !== c) : [...silent, c])}
+            ><span class="bg-paper px-1">{c}</span></button
+          >
+        {/each}
+      </div>
+      {#if leads.status.state === 'bad'}
+        <p class="border-l-4 border-wrong pl-3" role="alert">
+          These two failed together: put one by, take another, and prove again.
+        </p>
+      {/if}
+      <button class="act act-now" onclick={prove}
+        >{silent.length ? `Contact ${silent.join(', ')} silent: log it` : 'All eight good: proven'}</button
+      >
+    {/if}
+  </div>
+</Sheet>

@@ -1,0 +1,42 @@
+import { leadsStatus, USUAL_LEAD_HOURS } from '$core/log/leads';
+import type { Part } from '$core/formats/job';
+import type { Site } from '$lib/site/site.svelte';
+
+/** What kind of part a test lead is. */
+export const LEAD = 'test lead';
+
+/** The two test leads in hand on this device. */
+export class LeadsInHand {
+  ids = $state.raw<readonly string[]>([]);
+  constructor(private readonly site: Site) {}
+
+  private get key(): string {
+    return `gauntlet:leads:${this.site.plan.id}`;
+  }
+  /** Leads of the job, to choose from. */
+  readonly all = $derived.by((): readonly Part[] => this.site.extras.parts.filter((p) => p.kind === LEAD));
+  readonly names = $derived.by(() => this.ids.map((id) => this.all.find((p) => p.id === id)?.name ?? id));
+  readonly hours = $derived.by(() => this.site.plan.policy.leadHours ?? USUAL_LEAD_HOURS);
+  readonly status = $derived.by(() => leadsStatus(this.ids, this.site.leadProofs, Date.now(), this.hours));
+
+  /** What a reading taken through these leads says of them. */
+  readonly stamp = $derived.by(() => ({
+    ...(this.ids.length ? { leads: [...this.names] } : {}),
+    ...(this.status.provenAt ? { leadsProvenAt: this.status.provenAt } : {}),
+  }));
+
+  resume(): void {
+    try {
+      const kept = JSON.parse(localStorage.getItem(this.key) ?? '[]') as string[];
+      this.ids = kept.filter((id) => this.all.some((p) => p.id === id)).slice(0, 2);
+    } catch {
+      this.ids = [];
+    }
+  }
+
+  /** Takes a lead up or puts it down; a third one takes the place of the first. */
+  toggle(id: string): void {
+    this.ids = this.ids.includes(id) ? this.ids.filter((x) => x !== id) : [...this.ids, id].slice(-2);
+    localStorage.setItem(this.key, JSON.stringify(this.ids));
+  }
+}

@@ -1,0 +1,56 @@
+<script lang="ts">
+  import Camera from '@lucide/svelte/icons/camera';
+  import { v4 as uuid } from 'uuid';
+  import type { Link } from '$core/formats/job';
+  import type { End } from '$core/wiring/conductors';
+  import { useSite } from '$lib/site/site.svelte';
+  import { keepPhoto, shrinkPhoto } from './photo-box';
+
+  let { link, end, onkept }: { link: Link; end: End; onkept?: (id: string) => void } = $props();
+  const site = useSite();
+  let says = $state('');
+  let wrong = $state('');
+  let working = $state(false);
+
+  async function take(event: Event): Promise<void> {
+    const input = event.currentTarget as HTMLInputElement;
+    const file = input.files?.[0];
+    if (!file) return;
+    working = true;
+    wrong = says = '';
+    const shrunk = await shrinkPhoto(file);
+    input.value = '';
+    working = false;
+    if (!shrunk.ok) {
+      wrong = shrunk.message;
+      return;
+    }
+    const id = uuid();
+    try {
+      await keepPhoto(site.plan.id, id, shrunk.blob);
+    } catch {
+      wrong = 'This device has no room for the picture: free some, or leave private mode, and take it again.';
+      return;
+    }
+    site.log(link.id, 'photo', { photo: id, width: shrunk.width, height: shrunk.height }, end);
+    says = `Photo kept, ${Math.max(1, Math.round(shrunk.blob.size / 1000))} kB.`;
+    onkept?.(id);
+  }
+</script>
+
+<div>
+  <label class="act cursor-pointer justify-start focus-within:outline-3 focus-within:outline-ink">
+    <Camera size={22} />
+    <span>{working ? 'Shrinking …' : 'Photo of this end'}</span>
+    <input
+      type="file"
+      accept="image/*"
+      capture="environment"
+      class="sr-only"
+      onchange={take}
+      disabled={working}
+    />
+  </label>
+  {#if wrong}<p class="border-l-4 border-wrong pl-3" role="alert">{wrong}</p>{/if}
+  {#if says}<p role="status">{says}</p>{/if}
+</div>

@@ -1,0 +1,122 @@
+<script lang="ts">
+  import { cableNamed } from '$core/bench/cable-named';
+  import { openOfficeCords } from '$core/electrical/cords';
+  import { delayOfLength, lengthFromDelay, nvpFrom, TYPICAL_NVP } from '$core/electrical/length';
+  import { poeAtDevice, POE_TYPES } from '$core/electrical/poe';
+  import { loopOhms, mostLoopOhms } from '$core/electrical/resistance';
+  import { electricalFindings } from '$core/log/judge-measured';
+  import { CONTACT_PAIRS, type ContactPair } from '$core/wiring/conductors';
+  import type { ProveSession } from './session.svelte';
+
+  let { session }: { session: ProveSession } = $props();
+  const link = $derived(session.link);
+  const gauge = $derived(cableNamed(link.cable, session.site.extras.parts)?.gauge ?? 23);
+  let delay = $state('');
+  let nvp = $state(String(TYPICAL_NVP));
+  let celsius = $state('20');
+  const number = (text: string): number | null => {
+    const n = Number(text.replace(',', '.'));
+    return text.trim() !== '' && Number.isFinite(n) ? n : null;
+  };
+  const metres = $derived(session.measured?.lengthMetres ?? link.lengthMetres ?? null);
+  const fromDelay = $derived.by(() => {
+    const [ns, v] = [number(delay), number(nvp)];
+    if (ns === null || v === null) return null;
+    if (!(v >= 0.5 && v <= 0.9)) return 'An NVP lies between 0.5 and 0.9: look at the jacket.';
+    if (!(ns > 0 && ns < 10_000)) return 'A delay lies between 0 and 10,000 ns.';
+    const length = lengthFromDelay(ns, v);
+    return `${length.toFixed(1)} m by this delay${metres ? `; at ${metres} m the NVP is ${nvpFrom(metres, ns).toFixed(3)}` : ''}.`;
+  });
+  const warm = $derived(number(celsius) ?? 20);
+  const cords = $derived.by(() => {
+    try {
+      return metres === null ? null : { 24: openOfficeCords(metres, 24), 26: openOfficeCords(metres, 26) };
+    } catch {
+      return null;
+    }
+  });
+  const findings = $derived(
+    session.electrical && session.measured
+      ? electricalFindings({ reading: session.measured, electrical: session.electrical }, link)
+      : session.electrical
+        ? electricalFindings({ reading: { walk: '' }, electrical: session.electrical }, link)
+        : [],
+  );
+</script>
+
+<details class="border-t border-rule">
+  <summary class="flex min-h-12 cursor-pointer items-center">measured values, length and power</summary>
+  <div class="grid gap-3 pb-3">
+    {#if metres !== null}
+      <p>
+        {metres} m of {gauge} AWG at {warm} °C: loop {loopOhms(gauge, metres, warm).toFixed(2)} Ω (limit {mostLoopOhms(
+          metres,
+          warm,
+        ).toFixed(2)}), delay {delayOfLength(metres, number(nvp) ?? TYPICAL_NVP).toFixed(0)} ns.
+        {#if cords}Open-office cords, at the desk and in all: 24 AWG {cords[24].workArea.toFixed(0)} and {cords[24].total.toFixed(
+            0,
+          )} m, 26 AWG {cords[26].workArea.toFixed(0)} and {cords[26].total.toFixed(0)} m.{/if}
+      </p>
+      <ul class="grid gap-x-3 font-mono text-sm sm:grid-cols-2">
+        {#each POE_TYPES as type (type.type)}
+          {@const arrives = poeAtDevice(type, gauge, metres, warm)}
+          <li>
+            type {type.type}: {type.sourceWatts} W → {arrives.watts.toFixed(1)} W{arrives.enough
+              ? ''
+              : `, under ${type.deviceWatts}`}
+          </li>
+        {/each}
+      </ul>
+    {/if}
+    <div class="grid grid-cols-3 gap-2">
+      <label class="text-sm"
+        >delay, ns<input
+          class="mt-1 h-12 w-full border border-rule bg-transparent px-2 font-mono"
+          inputmode="decimal"
+          bind:value={delay}
+        /></label
+      >
+      <label class="text-sm"
+        >NVP<input
+          class="mt-1 h-12 w-full border border-rule bg-transparent px-2 font-mono"
+          inputmode="decimal"
+          bind:value={nvp}
+        /></label
+      >
+      <label class="text-sm"
+        >cable, °C<input
+          class="mt-1 h-12 w-full border border-rule bg-transparent px-2 font-mono"
+          inputmode="decimal"
+          bind:value={celsius}
+          oninput={() => session.setValue('celsius', null, celsius)}
+        /></label
+      >
+    </div>
+    {#if fromDelay}<p aria-live="polite">{fromDelay}</p>{/if}
+    {#each [['loopOhms', 'loop, Ω'], ['unbalanceOhms', 'unbalance, Ω'], ['delayNs', 'delay, ns']] as const as [what, name] (what)}
+      <fieldset class="grid grid-cols-4 gap-2">
+        <legend class="text-sm">{name}</legend>
+        {#each CONTACT_PAIRS as pair (pair)}
+          <input
+            class="h-12 w-full border border-rule bg-transparent px-2 font-mono"
+            inputmode="decimal"
+            placeholder="{pair[0]}-{pair[1]}"
+            aria-label="{name} of {pair[0]}-{pair[1]}"
+            oninput={(e) => session.setValue(what, pair as ContactPair, e.currentTarget.value)}
+          />
+        {/each}
+      </fieldset>
+    {/each}
+    {#if session.valueProblem}<p class="border-l-4 border-wrong pl-3" role="alert">
+        {session.valueProblem}
+      </p>{/if}
+    <ul class="grid gap-1" data-testid="findings">
+      {#each findings as f (f.what)}
+        <li class={f.grade === 'good' ? 'text-sm text-faint' : 'border-l-4 border-wrong pl-3'}>
+          {f.text}
+          <span class="font-mono text-sm">{Math.round(f.margin * 100)} % left</span>
+        </li>
+      {/each}
+    </ul>
+  </div>
+</details>

@@ -1,0 +1,84 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import type { Link } from '$core/formats/job';
+  import { judgeCoax, parseCoaxWalk } from '$core/reading/coax';
+  import { ENDS, type End } from '$core/wiring/conductors';
+  import ConnectorDrawing from '$lib/bench/ConnectorDrawing.svelte';
+  import { useSite } from '$lib/site/site.svelte';
+
+  let { link }: { link: Link } = $props();
+  const site = useSite();
+  const CHOICES = [
+    { walk: '- S', says: 'Centre silent' },
+    { walk: 'C -', says: 'Braid silent' },
+    { walk: 'C+S C+S', says: 'Centre and braid joined' },
+    { walk: '- -', says: 'Nothing answers' },
+  ];
+  let walk = $state<string | null>(null);
+  let blame = $state<End[]>([...ENDS]);
+  const judgement = $derived.by(() => {
+    const parsed = walk ? parseCoaxWalk(walk) : null;
+    return parsed?.ok ? judgeCoax(parsed.answers, 'continuity') : null;
+  });
+
+  function toggle(end: End): void {
+    const now = blame.includes(end) ? blame.filter((e) => e !== end) : [...blame, end];
+    if (now.length) blame = now;
+  }
+  async function log(text: string): Promise<void> {
+    const pass = text === 'C S';
+    site.log(
+      link.id,
+      'reading',
+      { reading: { walk: text, evidence: 'continuity' }, ...(pass ? {} : { blame: [...blame] }) },
+      undefined,
+      `${link.label}: ${pass ? 'pass' : 'fail'} logged.`,
+    );
+    const next = site.nextToProve(link.id);
+    await goto(next ? `/${site.plan.id}/prove/${next.id}` : `/${site.plan.id}/rack?at=${link.id}`);
+  }
+</script>
+
+<div class="grid flex-1 content-start gap-x-6 gap-y-3 px-3 py-3 lg:grid-cols-[minmax(0,1fr)_20rem] lg:px-5">
+  <div class="grid content-start gap-3">
+    <h2 class="text-xl font-bold" data-testid="verdict" aria-live="polite">
+      {#if judgement}Fail: <span class="text-wrong">{judgement.reason}</span>{:else}Centre and braid, each by
+        itself.{/if}
+    </h2>
+    <ConnectorDrawing
+      family={link.head.connector}
+      seen={{ kind: 'coax' }}
+      shielded={false}
+      shows={(c) => (c === 'C' ? 'CENTRE' : 'BRAID')}
+      wrong={judgement ? (walk === '- S' ? ['C'] : walk === 'C -' ? ['S'] : ['C', 'S']) : []}
+    />
+    <p class="text-faint">Continuity shows opens and shorts; it does not rule out loss or a poor signal.</p>
+  </div>
+  <aside class="grid content-start gap-3">
+    {#if judgement}
+      <fieldset class="flex items-center gap-2">
+        <legend class="float-left mr-2 text-sm text-faint">to be done again</legend>
+        {#each ENDS as end (end)}
+          <button
+            aria-pressed={blame.includes(end)}
+            class={[
+              'min-h-12 flex-1 border font-semibold',
+              blame.includes(end) ? 'border-2 border-wrong hatched' : 'border-rule',
+            ]}
+            onclick={() => toggle(end)}><span class="bg-paper px-2">{end}</span></button
+          >
+        {/each}
+      </fieldset>
+      <button class="act min-h-14 act-now" data-main-action onclick={() => log(walk!)}
+        >Log fail, queue redo</button
+      >
+      <button class="act" onclick={() => (walk = null)}>Read again</button>
+    {:else}
+      <button class="act min-h-16 act-now text-lg" data-main-action onclick={() => log('C S')}
+        >Both good, log it <kbd class="hidden key lg:inline">PgDn</kbd></button
+      >
+      {#each CHOICES as c (c.walk)}<button class="act" onclick={() => (walk = c.walk)}>{c.says}</button
+        >{/each}
+    {/if}
+  </aside>
+</div>

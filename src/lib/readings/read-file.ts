@@ -1,0 +1,78 @@
+import type { ReadingsFile, ReadingsFor } from '$core/formats/readings-csv';
+import { judgeMeasured, type Judged } from '$core/log/judge-measured';
+import type { Measured } from '$core/formats/reading';
+
+/** Largest file that is read, in bytes. */
+const MOST_BYTES = 20_000_000;
+
+const whole = (message: string): ReadingsFile => ({
+  good: [],
+  problems: [{ line: 1, column: '', message }],
+  rows: 0,
+});
+
+/** Reads a file of readings: CSV off the main thread, or one `gauntlet/reading@1`. */
+export async function readReadings(file: File, job: ReadingsFor): Promise<ReadingsFile> {
+  if (file.size > MOST_BYTES)
+    return whole('The file is larger than 20 MB: split it and bring the parts one by one.');
+  const bytes = await file.arrayBuffer();
+  let text: string;
+  try {
+    text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    return whole('The file is not in UTF-8: save it again as CSV in UTF-8.');
+  }
+  if (text.trimStart().startsWith('{')) return oneReading(text, job);
+  const worker = new Worker(new URL('./parse.worker.ts', import.meta.url), { type: 'module' });
+  return new Promise((resolve) => {
+    const done = (answer: ReadingsFile) => {
+      worker.terminate();
+      resolve(answer);
+    };
+    worker.onmessage = (event: MessageEvent<ReadingsFile>) => done(event.data);
+    worker.onerror = () => done(whole('The file could not be read on this device: try another browser.'));
+    worker.postMessage({ text, job: JSON.parse(JSON.stringify(job)) as ReadingsFor });
+  });
+}
+
+function oneReading(text: string, job: ReadingsFor): ReadingsFile {
+  try {
+    const body = JSON.parse(text) as Measured & {
+      format?: string;
+      link?: string;
+      takenAt?: string;
+      tester?: string;
+      electrical?: Judged['electrical'];
+    };
+    if (body.format !== 'gauntlet/reading@1') return whole('This JSON file is no gauntlet/reading@1.');
+    const link = job.links.find((l) => l.id === body.link || l.label === body.link);
+    if (!link) return whole(`There is no link "${String(body.link).slice(0, 40)}" in this job.`);
+    const { from, evidence, walk, splits, joins, distances, lengthMetres } = body;
+    const measured = JSON.parse(
+      JSON.stringify({ from, evidence, walk, splits, joins, distances, lengthMetres }),
+    ) as Measured;
+    if (typeof walk !== 'string') return whole('This reading has no walk.');
+    const { electrical } = body;
+    const judged = judgeMeasured(
+      { reading: measured, ...(electrical ? { electrical } : {}) },
+      link,
+      job.policy,
+      body.takenAt ?? '',
+    );
+    if (!judged.ok) return whole(judged.message);
+    const { verdict, reason } = judged.judgement;
+    const good = {
+      line: 1,
+      link,
+      measured,
+      verdict,
+      reason,
+      ...(electrical ? { electrical } : {}),
+      ...(body.takenAt ? { takenAt: body.takenAt } : {}),
+      ...(body.tester ? { tester: body.tester } : {}),
+    };
+    return { good: [good], problems: [], rows: 1 };
+  } catch {
+    return whole('This is no JSON that can be read: bring a gauntlet/reading@1 or a CSV.');
+  }
+}

@@ -1,0 +1,174 @@
+import type { Link, Space } from '$core/formats/job';
+import { wantsReading } from '$core/log/next';
+import { expectedWalk, writeWalk } from '$core/reading/walk';
+import { isCoax } from '$core/bench/seats';
+import { wrongPorts, type Hands, type Placed, type RoundPlan } from '$core/survey/rounds';
+import { LeadsInHand } from '$lib/leads/hand.svelte';
+import type { Site } from '$lib/site/site.svelte';
+import { SimulatedTester } from '$lib/testers/simulated';
+import { judgeMeasured } from '$core/log/judge-measured';
+import { evidenceCovers, type Evidence } from '$core/reading/reading';
+import type { Measured } from '$core/formats/reading';
+import { planInWorker, roomsOf } from './plan';
+
+/** What of a round is kept on this device. */
+interface Kept {
+  plan: RoundPlan;
+  at: number;
+  out: boolean;
+  answers: [string, number][];
+}
+
+/** A round: remotes put out by a plan, then link after link read from the closet. */
+export class RoundSession {
+  closet = $state('');
+  remotes = $state(4);
+  hands = $state<Hands>('single');
+  plan = $state.raw<RoundPlan | null>(null);
+  /** Which round of the plan one is at. */
+  at = $state(0);
+  /** The remotes of this round are in their outlets. */
+  out = $state(false);
+  answers = $state.raw<ReadonlyMap<string, number>>(new Map());
+  problem = $state('');
+  readonly leads: LeadsInHand;
+
+  constructor(readonly site: Site) {
+    this.closet = this.closets[0]?.id ?? '';
+    this.leads = new LeadsInHand(site);
+  }
+  private get key(): string {
+    return `gauntlet:round:${this.site.plan.id}`;
+  }
+
+  get closets(): readonly Space[] {
+    return this.site.plan.spaces.filter((s) => s.kind === 'closet');
+  }
+  readonly toRead = $derived.by(() =>
+    this.site.ordered.filter(
+      (l) =>
+        this.site.where(l).closet.id === this.closet &&
+        wantsReading(this.site.statusOf(l.id)) &&
+        !isCoax(l.head.connector),
+    ),
+  );
+  readonly round = $derived.by(() => this.plan?.rounds[this.at] ?? null);
+  /** The next link of this round that has not answered yet. */
+  readonly next = $derived.by(
+    (): Placed | null => this.round?.placed.find((p) => !this.answers.has(p.link)) ?? null,
+  );
+  readonly wrong = $derived.by(() => (this.round ? wrongPorts(this.round, this.answers) : []));
+
+  resume(): void {
+    this.leads.resume();
+    try {
+      const kept = JSON.parse(localStorage.getItem(this.key) ?? 'null') as Kept | null;
+      if (!kept) return;
+      this.plan = kept.plan;
+      this.at = kept.at;
+      this.out = kept.out;
+      this.answers = new Map(kept.answers);
+    } catch {
+      localStorage.removeItem(this.key);
+    }
+  }
+  private save(): void {
+    const kept: Kept | null = this.plan && {
+      plan: this.plan,
+      at: this.at,
+      out: this.out,
+      answers: [...this.answers],
+    };
+    if (kept) localStorage.setItem(this.key, JSON.stringify(kept));
+    else localStorage.removeItem(this.key);
+  }
+
+  async make(): Promise<void> {
+    const closet = this.closets.find((s) => s.id === this.closet);
+    if (!closet || !this.toRead.length) return;
+    this.plan = await planInWorker(closet, roomsOf(this.site, this.toRead), this.remotes, this.hands);
+    this.at = 0;
+    this.out = false;
+    this.answers = new Map();
+    this.save();
+  }
+  allOut(): void {
+    this.out = true;
+    this.save();
+  }
+  end(): void {
+    this.plan = null;
+    this.save();
+  }
+
+  /** The link answers all right with the remote that belongs there: one press. */
+  pass(): void {
+    const { next } = this;
+    if (next) this.take(next, next.remote, null, 'wiremap');
+  }
+
+  /** Another remote answered: the cable goes elsewhere, or two are exchanged. */
+  answered(remote: number): void {
+    if (this.next) this.take(this.next, remote, null, 'wiremap');
+  }
+
+  /** Has the simulated tester read the next link of the round. */
+  async simulate(evidence: Evidence): Promise<void> {
+    const { next, round } = this;
+    if (!next || !round) return;
+    this.problem = '';
+    const remotes = Object.fromEntries(round.placed.map((p) => [p.link, p.remote]));
+    const tester = new SimulatedTester(this.site.plan.id, evidence, () => remotes);
+    tester.events((event) => {
+      if (event.kind === 'problem') this.problem = event.message;
+      if (event.kind === 'reading') this.take(next, event.remote ?? next.remote, event.measured, evidence);
+    });
+    await tester.run({ link: next.link, from: 'head' });
+  }
+
+  private take(placed: Placed, remote: number, measured: Measured | null, evidence: Evidence): void {
+    const link = this.site.links.get(placed.link)!;
+    this.answers = new Map([...this.answers, [placed.link, remote]]);
+    this.save();
+    if (remote !== placed.remote) return this.misplaced(link, remote);
+    const reading: Measured = measured ?? {
+      from: 'head',
+      evidence,
+      walk: writeWalk(expectedWalk(link.ordered, link.shielded)),
+      ...(evidenceCovers(evidence, 'wiremap') ? { splits: [] } : {}),
+    };
+    const data = {
+      reading: JSON.parse(JSON.stringify(reading)) as Measured,
+      tester: measured ? `simulated ${evidence}` : 'wiremap',
+      remote,
+      ...this.leads.stamp,
+    };
+    const judged = judgeMeasured(data, link, this.site.plan.policy, new Date().toISOString());
+    const verdict = judged.ok ? judged.judgement.verdict : 'fail';
+    this.site.log(link.id, 'reading', data, undefined, `${link.label}: ${verdict} logged.`);
+    this.site.watchForPattern();
+  }
+
+  private misplaced(link: Link, remote: number): void {
+    const wrong = this.wrong.find((w) => w.link === link.id);
+    const other = wrong?.answered && this.site.links.get(wrong.answered);
+    if (!other) return;
+    this.site.log(
+      link.id,
+      'exchanged',
+      { with: other.id, remote },
+      undefined,
+      `${link.label} answers at the outlet of ${other.label}.`,
+    );
+  }
+
+  nextRound(): void {
+    if (!this.plan) return;
+    if (this.at + 1 < this.plan.rounds.length) {
+      this.at++;
+      this.out = false;
+      this.answers = new Map();
+      this.save();
+    } else this.end();
+  }
+}

@@ -1,0 +1,161 @@
+<script lang="ts">
+  import { onMount, untrack } from 'svelte';
+  import { walkMinutes } from '$core/survey/distance';
+  import { RoundSession } from '$lib/round/session.svelte';
+  import { useSite } from '$lib/site/site.svelte';
+  import { tailWords } from '$lib/site/where';
+  import UndoLine from '$lib/shell/UndoLine.svelte';
+  import LeadsLine from '$lib/leads/LeadsLine.svelte';
+  import { typing, pressesFocus } from '$lib/shell/keys';
+
+  const site = useSite();
+  const session = untrack(() => new RoundSession(site));
+  onMount(() => session.resume());
+  const label = (id: string) => site.links.get(id)?.label ?? id;
+  const metres = (m: number) => `${Math.round(m)} m, ${Math.max(1, Math.round(walkMinutes(m)))} min on foot`;
+  const next = $derived(session.next && site.links.get(session.next.link));
+  let other = $state(false);
+
+  function onkeydown(event: KeyboardEvent): void {
+    if (typing(event) || pressesFocus(event) || event.key !== 'Enter') return;
+    if (session.next && session.out) session.pass();
+    event.preventDefault();
+  }
+</script>
+
+<svelte:window {onkeydown} />
+<svelte:head><title>round · {site.plan.name}</title></svelte:head>
+<main class="grid content-start gap-4 px-3 py-3 lg:grid-cols-[minmax(0,1fr)_24rem] lg:gap-x-8 lg:px-5">
+  {#if !session.plan}
+    <section class="grid content-start gap-3">
+      <h1 class="text-2xl font-bold">A round with numbered remotes</h1>
+      <p>{session.toRead.length} links of this closet want a reading.</p>
+      <div class="grid grid-cols-2 gap-2">
+        <label class="text-sm"
+          >closet
+          <select class="field" bind:value={session.closet}>
+            {#each session.closets as c (c.id)}<option value={c.id} class="bg-paper">{c.name}</option>{/each}
+          </select>
+        </label>
+        <label class="text-sm"
+          >remotes
+          <select class="field" bind:value={session.remotes}>
+            {#each [1, 2, 4, 8, 12, 16, 24] as n (n)}<option value={n} class="bg-paper">{n}</option>{/each}
+          </select>
+        </label>
+      </div>
+      <div class="grid grid-cols-2 gap-1" role="group" aria-label="Hands">
+        {#each [['single', 'by myself'], ['pair', 'two of us']] as const as [hands, name] (hands)}
+          <button
+            class={[
+              'min-h-13 border-2',
+              session.hands === hands ? 'border-ink bg-hivis font-bold text-on-hivis' : 'border-rule',
+            ]}
+            aria-pressed={session.hands === hands}
+            onclick={() => (session.hands = hands)}>{name}</button
+          >
+        {/each}
+      </div>
+      <LeadsLine leads={session.leads} />
+      <button
+        class="act min-h-14 act-now text-lg"
+        data-main-action
+        disabled={!session.toRead.length}
+        onclick={() => session.make()}>Plan the walk</button
+      >
+    </section>
+  {:else if session.round}
+    <section class="grid content-start gap-3">
+      <h1 class="text-2xl font-bold">Round {session.at + 1} of {session.plan.rounds.length}</h1>
+      <p class="text-faint">
+        This one {metres(session.round.metres)}; all of them {metres(session.plan.metres)}.
+      </p>
+      {#if !session.out}
+        <ol class="border-t border-rule">
+          {#each session.round.placed as p (p.remote)}
+            {@const link = site.links.get(p.link)}
+            <li class="grid grid-cols-[3rem_1fr] items-center border-b border-rule py-2">
+              <span class="font-mono text-2xl font-bold">{p.remote}</span>
+              <span>{link ? tailWords(site.where(link), link) : p.link}</span>
+            </li>
+          {/each}
+        </ol>
+        <button
+          class="in-reach act min-h-14 act-now text-lg"
+          data-main-action
+          onclick={() => session.allOut()}
+          >All {session.round.placed.length} are in: back to the closet
+          <kbd class="hidden key lg:inline">PgDn</kbd></button
+        >
+      {:else if session.next && next}
+        <h2 class="text-xl" data-testid="asked">
+          Plug in <strong class="font-mono text-3xl">{next.label}</strong>: remote
+          <strong class="font-mono text-3xl">{session.next.remote}</strong> should answer.
+        </h2>
+        <button class="act min-h-16 act-now text-lg" data-main-action onclick={() => session.pass()}
+          >{session.next.remote} answers, all good <kbd class="hidden key lg:inline">Enter</kbd></button
+        >
+        {#if site.plan.policy.practice}
+          <button class="act" onclick={() => session.simulate('wiremap')}
+            >Have the simulated meter read it</button
+          >
+        {/if}
+        <button class="act" onclick={() => (other = !other)}>Another remote answers</button>
+        {#if other}
+          <div class="grid grid-cols-6 gap-1" role="group" aria-label="Remote that answered">
+            {#each session.round.placed as p (p.remote)}
+              {#if p.remote !== session.next.remote}<button
+                  class="h-13 border border-ink font-mono text-xl"
+                  onclick={() => {
+                    other = false;
+                    session.answered(p.remote);
+                  }}>{p.remote}</button
+                >{/if}
+            {/each}
+          </div>
+        {/if}
+        <a class="act" href="/{site.plan.id}/prove/{next.id}"
+          >It answers, but not all good: read it contact by contact</a
+        >
+      {:else}
+        <h2 class="text-xl font-bold">This round is read.</h2>
+        <button class="act min-h-14 act-now text-lg" data-main-action onclick={() => session.nextRound()}
+          >{session.at + 1 < session.plan.rounds.length
+            ? 'On to the next round'
+            : 'Done: put the plan away'}</button
+        >
+      {/if}
+      {#if session.problem}<p class="border-l-4 border-wrong pl-3" role="alert">{session.problem}</p>{/if}
+      {#each session.wrong as w (w.link)}
+        <p class="border-l-4 border-wrong pl-3" role="alert" data-testid="exchanged">
+          <strong>{label(w.link)}</strong>
+          {w.answered
+            ? session.wrong.some((v) => v.link === w.answered && v.answered === w.link)
+              ? `and ${label(w.answered)} are exchanged: a right reading on the wrong port. Exchange them at the panel or at the plates.`
+              : `answers at the outlet of ${label(w.answered)}.`
+            : 'answers with a remote that is not in this round.'}
+        </p>
+      {/each}
+    </section>
+    <aside class="grid content-start gap-3">
+      <LeadsLine leads={session.leads} />
+      <ul class="border-t border-rule">
+        {#each session.round.placed as p (p.remote)}
+          {@const answer = session.answers.get(p.link)}
+          <li class="grid grid-cols-[2.5rem_5rem_1fr] border-b border-rule py-1">
+            <span class="font-mono">{p.remote}</span><span class="font-mono">{label(p.link)}</span>
+            <span
+              >{answer === undefined
+                ? ''
+                : answer === p.remote
+                  ? site.statusOf(p.link).head.state
+                  : `${answer} answered`}</span
+            >
+          </li>
+        {/each}
+      </ul>
+      <button class="act" onclick={() => session.end()}>Stop this plan</button>
+    </aside>
+  {/if}
+</main>
+<UndoLine />

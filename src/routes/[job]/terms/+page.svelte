@@ -1,0 +1,175 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import type { Policy } from '$core/formats/job';
+  import { EVIDENCE, type Evidence } from '$core/reading/reading';
+  import { EVIDENCE_WORDS } from '$core/reading/verdict';
+  import { isCoax } from '$core/bench/seats';
+  import { USUAL_SLACK_MM } from '$core/log/slack';
+  import { USUAL_LEAD_HOURS } from '$core/log/leads';
+  import { USUAL_THRESHOLDS } from '$core/log/patterns';
+  import { SCHEMES } from '$core/wiring/schemes';
+  import { useSite } from '$lib/site/site.svelte';
+
+  const site = useSite();
+  let policy = $state<Policy>(untrack(() => JSON.parse(JSON.stringify(site.plan.policy)) as Policy));
+  let leads = $state(untrack(() => site.plan.policy.leadHours !== undefined));
+  let hours = $state(untrack(() => String(site.plan.policy.leadHours ?? USUAL_LEAD_HOURS)));
+  let thresholds = $state<Record<keyof typeof USUAL_THRESHOLDS, string>>(
+    untrack(() => ({
+      sameContact: String(site.plan.policy.thresholds?.sameContact ?? USUAL_THRESHOLDS.sameContact),
+      sameSplit: String(site.plan.policy.thresholds?.sameSplit ?? USUAL_THRESHOLDS.sameSplit),
+      sameSlot: String(site.plan.policy.thresholds?.sameSlot ?? USUAL_THRESHOLDS.sameSlot),
+    })),
+  );
+  const cables = $derived(
+    [...new Set(site.plan.links.filter((l) => !isCoax(l.head.connector)).map((l) => l.cable))].sort(),
+  );
+  let slack = $state(untrack(() => String(site.plan.policy.slackMm ?? USUAL_SLACK_MM)));
+  let wrong = $state('');
+  const CHOICES = [
+    {
+      name: 'scheme',
+      of: SCHEMES,
+      get: () => policy.scheme,
+      set: (v: string) => (policy.scheme = v as Policy['scheme']),
+    },
+    {
+      name: 'units',
+      of: ['mm', 'inch'],
+      get: () => policy.units,
+      set: (v: string) => (policy.units = v as Policy['units']),
+    },
+    {
+      name: 'untwist school',
+      of: ['standard', 'strict'],
+      get: () => policy.untwist,
+      set: (v: string) => (policy.untwist = v as Policy['untwist']),
+    },
+  ];
+  const RULES = [
+    ['sameContact', 'the same contact on links in a row'],
+    ['sameSplit', 'the same split by one person in a row'],
+    ['sameSlot', 'the same slot open at one panel'],
+  ] as const;
+
+  function setByCable(cable: string, evidence: string): void {
+    const rest = Object.fromEntries(
+      Object.entries(policy.evidenceByCable ?? {}).filter(([c]) => c !== cable),
+    );
+    const now = evidence ? { ...rest, [cable]: evidence as Evidence } : rest;
+    if (Object.keys(now).length) policy.evidenceByCable = now;
+    else delete policy.evidenceByCable;
+  }
+
+  async function keep(event: SubmitEvent): Promise<void> {
+    event.preventDefault();
+    const body = JSON.parse(JSON.stringify(policy)) as Policy;
+    if (leads) body.leadHours = Number(hours.replace(',', '.'));
+    else delete body.leadHours;
+    body.slackMm = Number(slack.replace(',', '.'));
+    if (!(slack.trim() !== '' && body.slackMm >= 0 && body.slackMm <= 20_000)) {
+      wrong = 'Slack is 0 to 20,000 mm: change that figure.';
+      return;
+    }
+    body.thresholds = {
+      sameContact: Number(thresholds.sameContact),
+      sameSplit: Number(thresholds.sameSplit),
+      sameSlot: Number(thresholds.sameSlot),
+    };
+    if (leads && !(body.leadHours! >= 0.5 && body.leadHours! <= 1000)) {
+      wrong = 'Leads may age 0.5 to 1000 hours: change that figure.';
+      return;
+    }
+    if (Object.values(body.thresholds).some((n) => !Number.isInteger(n) || n! < 2 || n! > 20)) {
+      wrong = 'A pattern is 2 to 20 in a row: change that figure.';
+      return;
+    }
+    try {
+      const answer = await fetch(`/api/jobs/${site.plan.id}/policy`, {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      });
+      if (answer.ok) {
+        location.assign(`/${site.plan.id}/rack`);
+        return;
+      }
+      const said = (await answer.json()) as { error: { message: string; issues: { message: string }[] } };
+      wrong = said.error.issues[0]?.message ?? said.error.message;
+    } catch {
+      wrong = 'The server is out of reach: a change of terms needs it, try again in a while.';
+    }
+  }
+</script>
+
+<svelte:head><title>terms · {site.plan.name}</title></svelte:head>
+<main class="px-3 py-4 lg:max-w-3xl lg:px-5">
+  <h1 class="text-2xl font-bold">What this job asks</h1>
+  <p class="mt-1 text-faint">
+    Every verdict follows from these: change them, and all readings are judged anew.
+  </p>
+  <form class="mt-4 grid gap-4" onsubmit={keep}>
+    <div class="grid gap-2 sm:grid-cols-3">
+      {#each CHOICES as c (c.name)}
+        <label class="text-sm"
+          >{c.name}
+          <select class="field" value={c.get()} onchange={(e) => c.set(e.currentTarget.value)}>
+            {#each c.of as o (o)}<option value={o} class="bg-paper">{o}</option>{/each}
+          </select>
+        </label>
+      {/each}
+    </div>
+    <label class="text-sm"
+      >evidence a link needs
+      <select class="field" bind:value={policy.evidence}>
+        {#each EVIDENCE as e (e)}<option value={e} class="bg-paper">{EVIDENCE_WORDS[e]}</option>{/each}
+      </select>
+    </label>
+    {#each cables as cable (cable)}
+      <label class="text-sm"
+        >links of {cable}
+        <select
+          class="mt-1 h-12 w-full border border-rule bg-transparent px-2 text-base"
+          value={policy.evidenceByCable?.[cable] ?? ''}
+          onchange={(e) => setByCable(cable, e.currentTarget.value)}
+        >
+          <option value="" class="bg-paper">as all links</option>
+          {#each EVIDENCE as e (e)}<option value={e} class="bg-paper">{EVIDENCE_WORDS[e]}</option>{/each}
+        </select>
+      </label>
+    {/each}
+    <fieldset class="grid gap-2">
+      <legend class="font-bold">Test leads</legend>
+      <label class="flex min-h-12 items-center gap-3"
+        ><input type="checkbox" class="size-6 accent-(--ink)" bind:checked={leads} />a pass counts as
+        provisional unless the leads were proven</label
+      >
+      {#if leads}<label class="text-sm"
+          >within so many hours before
+          <input
+            class="ml-2 h-12 w-24 border border-ink bg-transparent px-2 font-mono text-base"
+            inputmode="decimal"
+            bind:value={hours}
+          />
+        </label>{/if}
+    </fieldset>
+    <label class="text-sm"
+      >slack at an end that nobody measured, mm
+      <input class="field font-mono" inputmode="numeric" bind:value={slack} />
+    </label>
+    <fieldset class="grid gap-2">
+      <legend class="font-bold">Stop and check after</legend>
+      {#each RULES as [rule, name] (rule)}
+        <label class="flex items-center gap-3 text-sm"
+          ><input
+            class="h-12 w-20 border border-ink bg-transparent px-2 font-mono text-base"
+            inputmode="numeric"
+            bind:value={thresholds[rule]}
+          />{name}</label
+        >
+      {/each}
+    </fieldset>
+    {#if wrong}<p class="border-l-4 border-wrong pl-3" role="alert">{wrong}</p>{/if}
+    <button class="in-reach act act-now text-lg" data-main-action>Keep these terms</button>
+  </form>
+</main>

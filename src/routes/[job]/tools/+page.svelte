@@ -1,0 +1,104 @@
+<script lang="ts">
+  import { invalidateAll } from '$app/navigation';
+  import { v4 as uuid } from 'uuid';
+  import type { JobEntryOf } from '$core/formats/entry';
+  import { wantsAsking } from '$core/log/tools';
+  import UndoLine from '$lib/shell/UndoLine.svelte';
+  import { useSite } from '$lib/site/site.svelte';
+
+  let { data } = $props();
+  const site = useSite();
+  const KINDS = ['crimper', 'punch tool', 'test lead', 'connector lot', 'cable box', 'tester'];
+  let name = $state('');
+  let kind = $state(KINDS[0]!);
+  let lot = $state('');
+  const known = $derived([...new Set([...KINDS, ...site.extras.parts.map((p) => p.kind)])]);
+  const statusOf = (id: string) => data.tools.find((t) => t.part === id);
+
+  function add(event: SubmitEvent): void {
+    event.preventDefault();
+    if (!name.trim()) return;
+    site.extras.keepPart({
+      id: uuid(),
+      name: name.trim().slice(0, 120),
+      kind,
+      ...(lot.trim() ? { lot: lot.trim().slice(0, 80) } : {}),
+    });
+    name = lot = '';
+  }
+  async function did(part: string, what: JobEntryOf<'tool'>['data']['did'], says: string): Promise<void> {
+    site.logForJob('tool', { part, did: what }, says);
+    await site.send();
+    await invalidateAll();
+  }
+</script>
+
+<svelte:head><title>tools · {site.plan.name}</title></svelte:head>
+<main class="grid content-start gap-5 px-3 py-4 lg:max-w-4xl lg:px-5">
+  <h1 class="text-2xl font-bold">Tools, lots and leads</h1>
+  {#each known.filter((k) => site.extras.parts.some((p) => p.kind === k)) as k (k)}
+    <section aria-label={k}>
+      <h2 class="text-lg font-bold">{k}</h2>
+      <ul class="border-t border-rule">
+        {#each site.extras.parts.filter((p) => p.kind === k) as part (part.id)}
+          {@const t = statusOf(part.id)}
+          <li class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule py-2">
+            <div class="min-w-52 flex-1">
+              <p class={['font-semibold', t?.putBy && 'text-faint line-through']}>
+                {part.name}{part.lot ? `, lot ${part.lot}` : ''}
+              </p>
+              <p class="text-sm text-faint">
+                {t?.used ?? 0} terminations{k === 'punch tool'
+                  ? `, ${t?.sinceBlade ?? 0} on this blade${t?.bladeChangedAt ? ` (changed ${t.bladeChangedAt.slice(0, 10)})` : ''}${t?.cut ? `, ${t.cut === 'clean' ? 'cuts clean' : 'leaves tails: change the blade'}` : ''}`
+                  : ''}{t?.putBy ? ', put by' : ''}
+              </p>
+            </div>
+            {#if k === 'punch tool'}
+              {#if t && wantsAsking(t) && !t.putBy}
+                <button
+                  class="min-h-12 border border-ink px-3"
+                  onclick={() => did(part.id, 'clean-cut', `${part.name}: cuts clean.`)}>cuts clean</button
+                >
+                <button
+                  class="min-h-12 border border-ink px-3"
+                  onclick={() => did(part.id, 'rough-cut', `${part.name}: leaves tails.`)}
+                  >leaves tails</button
+                >
+              {/if}
+              <button
+                class="min-h-12 border border-ink px-3"
+                onclick={() => did(part.id, 'blade-changed', `${part.name}: blade changed.`)}
+                >blade changed</button
+              >
+            {/if}
+            <button
+              class="min-h-12 border border-rule px-3"
+              onclick={() =>
+                did(
+                  part.id,
+                  t?.putBy ? 'taken-up' : 'put-by',
+                  `${part.name}: ${t?.putBy ? 'taken up again' : 'put by'}.`,
+                )}>{t?.putBy ? 'take up again' : 'put by'}</button
+            >
+          </li>
+        {/each}
+      </ul>
+    </section>
+  {/each}
+  <form
+    class="grid gap-2 border-t-2 border-ink pt-3 sm:grid-cols-[1fr_12rem_8rem_auto] sm:items-end"
+    onsubmit={add}
+  >
+    <label class="text-sm">name<input class="field" maxlength="120" bind:value={name} /></label>
+    <label class="text-sm"
+      >kind
+      <select class="field" bind:value={kind}>
+        {#each KINDS as x (x)}<option value={x} class="bg-paper">{x}</option>{/each}
+      </select>
+    </label>
+    <label class="text-sm">lot<input class="field" maxlength="80" bind:value={lot} /></label>
+    <button class="act act-now" disabled={!name.trim()}>Add it</button>
+  </form>
+  {#if site.extras.refused}<p class="border-l-4 border-wrong pl-3" role="alert">{site.extras.refused}</p>{/if}
+</main>
+<UndoLine />
