@@ -19,11 +19,13 @@ import {
   type CompactCable,
   type CompactEnd,
 } from '../src/core/diagnose/compact';
+import { drawMistakes } from '../src/core/diagnose/draw';
 import { distanceSigma } from '../src/core/diagnose/distance';
 import { createEngine } from '../src/core/diagnose/engine';
 import { PLAN_LIMITS, repunched, type PlanLimits } from '../src/core/diagnose/plan';
 import { buildIndex } from '../src/core/diagnose/reading-index';
 import { DEFAULT_COSTS, type DiagnoseInput, type Knowledge } from '../src/core/diagnose/types';
+import { normalFrom, randomFrom } from '../src/core/random';
 import { sense } from '../src/core/copper/sense';
 import type { Distance, Reading } from '../src/core/reading/reading';
 import { CONDUCTORS, CONTACTS, otherEnd, type End } from '../src/core/wiring/conductors';
@@ -31,14 +33,8 @@ import type { ConnectorClass } from '../src/core/wiring/connector';
 
 const FAULTS = Number(process.argv[2] ?? 2000);
 const LENGTH = 30;
-let seed = 7;
-const random = () => {
-  seed = (seed + 0x6d2b79f5) | 0;
-  let t = Math.imul(seed ^ (seed >>> 15), 1 | seed);
-  t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-  return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-};
-const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+const random = randomFrom(7);
+const normal = () => normalFrom(random);
 const right = rightEnd('T568B');
 
 /** A link as it really is, and where along its cable each span fault lies. */
@@ -47,25 +43,6 @@ interface Truth {
   tail: CompactEnd;
   cable: CompactCable;
   at: number[];
-}
-
-function draw<S>(
-  start: S,
-  ways: { kind: string; share: number; apply(s: S): S }[],
-  p: number,
-  weight: Record<string, number>,
-): S {
-  const total = ways.reduce((s, w) => s + weight[w.kind]! * w.share, 0);
-  const used = new Set<number>();
-  let state = start;
-  while (random() < p) {
-    let x = random() * total;
-    const i = ways.findIndex((w) => (x -= weight[w.kind]! * w.share) < 0);
-    if (i < 0 || used.has(i)) continue;
-    used.add(i);
-    state = ways[i]!.apply(state);
-  }
-  return state;
 }
 
 const masks = new Uint8Array(8);
@@ -77,9 +54,9 @@ const passes = (t: Truth) => {
 function fault(head: ConnectorClass, tail: ConnectorClass): Truth {
   for (;;) {
     const t: Truth = {
-      head: draw(right, endMistakes(head, 'T568B'), ANY_MISTAKE, STARTING_WEIGHTS[head]),
-      tail: draw(right, endMistakes(tail, 'T568B'), ANY_MISTAKE, STARTING_WEIGHTS[tail]),
-      cable: draw(SOUND_CABLE, cableMistakes(), ANY_CABLE_FAULT, STARTING_WEIGHTS.cable),
+      head: drawMistakes(right, endMistakes(head, 'T568B'), ANY_MISTAKE, STARTING_WEIGHTS[head], random),
+      tail: drawMistakes(right, endMistakes(tail, 'T568B'), ANY_MISTAKE, STARTING_WEIGHTS[tail], random),
+      cable: drawMistakes(SOUND_CABLE, cableMistakes(), ANY_CABLE_FAULT, STARTING_WEIGHTS.cable, random),
       at: CONDUCTORS.map(() => random() * LENGTH),
     };
     if (t.cable.span === 0xff) t.at.fill(t.at[0]!);

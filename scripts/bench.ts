@@ -51,7 +51,7 @@ const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
-for (const path of ['/skerry-point/rack', '/skerry-point/prove/K1-20']) {
+for (const path of ['/skerry-point/rack', '/skerry-point/prove/K1-20', '/skerry-point/bench/K1-24/tail']) {
   const usable: number[] = [];
   const scripts = new Map<string, number>();
   for (let i = 0; i < 7; i++) {
@@ -70,6 +70,49 @@ for (const path of ['/skerry-point/rack', '/skerry-point/prove/K1-20']) {
   console.log(
     `${path}: usable in ${ms(usable)}, from an empty cache; ${scripts.size} scripts, ${(bytes / 1000).toFixed(1)} kB compressed`,
   );
+}
+{
+  const page = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  await page.goto(`${BASE}/skerry-point/bench/K1-24/tail`);
+  await page.locator('[data-ready=true]').waitFor();
+  const changes: number[] = [];
+  for (let round = 0; round < 8; round++)
+    for (const gate of ['prep', 'lay', 'seat', 'look', 'log', 'identify'])
+      changes.push(
+        await page.evaluate(
+          (name) =>
+            new Promise<number>((resolve) => {
+              const button = [...document.querySelectorAll<HTMLElement>('nav[aria-label=Gates] button')].find(
+                (b) => b.textContent!.trim() === name,
+              )!;
+              const start = performance.now();
+              button.click();
+              requestAnimationFrame(() => setTimeout(() => resolve(performance.now() - start)));
+            }),
+          gate,
+        ),
+      );
+  console.log(`A change of gate is drawn in ${ms(changes)} (${changes.length} of them, one frame included)`);
+}
+{
+  const page = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  await page.goto(`${BASE}/skerry-point/prove/K1-20`);
+  await page.locator('[data-ready=true]').waitFor();
+  await page.getByText(/^Tester:/).click();
+  await page.getByRole('combobox', { name: /^tester/ }).selectOption('continuity');
+  await page.getByRole('button', { name: 'other ways' }).click();
+  await page.getByRole('button', { name: 'Simulated tester on this link' }).click();
+  await page.getByRole('button', { name: 'fast', exact: true }).click();
+  const devtools = await page.context().newCDPSession(page);
+  await devtools.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+  // As text: a compiled function would bring helpers along that the page does not have.
+  const frames = (await page.evaluate(`new Promise((resolve) => {
+    const start = performance.now();
+    let count = 0;
+    const tick = () => (performance.now() - start < 4000 ? (count++, requestAnimationFrame(tick)) : resolve(count / 4));
+    requestAnimationFrame(tick);
+  })`)) as number;
+  console.log(`The simulated lamps step at ${frames.toFixed(1)} frames a second, CPU slowed four times`);
 }
 await browser.close();
 const dir = new URL('../build/client/_app/immutable/workers/', import.meta.url);

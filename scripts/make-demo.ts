@@ -12,15 +12,10 @@ import { readMeasured } from '../src/core/log/measured';
 import { writeWalk } from '../src/core/reading/walk';
 import type { Evidence } from '../src/core/reading/reading';
 import type { Contact, End } from '../src/core/wiring/conductors';
+import { randomFrom } from '../src/core/random';
 import { otherScheme } from '../src/core/wiring/schemes';
 
-let seed = 20260504;
-const random = () => {
-  seed = (seed + 0x6d2b79f5) | 0;
-  let t = Math.imul(seed ^ (seed >>> 15), 1 | seed);
-  t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-  return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-};
+const random = randomFrom(20260504);
 const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
 const hex = (n: number, digits: number) => n.toString(16).padStart(digits, '0');
 const uuid7 = (ms: number) => {
@@ -30,7 +25,13 @@ const uuid7 = (ms: number) => {
 };
 
 const JOB = 'skerry-point';
-const policy = { scheme: 'T568B', evidence: 'wiremap', units: 'mm', untwist: 'standard' } as const;
+const policy: JobFile['job']['policy'] = {
+  scheme: 'T568B',
+  evidence: 'wiremap',
+  units: 'mm',
+  untwist: 'standard',
+  practice: { exchanged: [['K1-21', 'K1-22']] },
+};
 
 const spaces: JobFile['spaces'] = [
   { id: 'low-closet', name: 'Low closet', kind: 'closet', floor: 0, x: 0, y: 0 },
@@ -47,6 +48,7 @@ const panels: JobFile['panels'] = [
   { id: 'K1', name: 'K1', space: 'low-closet', ports: 24, order: 0 },
   { id: 'K2', name: 'K2', space: 'low-closet', ports: 24, order: 1 },
   { id: 'T1', name: 'T1', space: 'tower-closet', ports: 12, order: 2 },
+  { id: 'X1', name: 'X1', space: 'low-closet', ports: 4, order: 3 },
 ];
 const crew: JobFile['crew'] = [
   { id: 'ines', name: 'Ines Rask', role: 'technician' },
@@ -60,6 +62,9 @@ const parts: JobFile['parts'] = [
   { id: 'punch-1', name: 'Punch tool, low closet', kind: 'punch tool' },
   { id: 'punch-2', name: 'Punch tool, tower', kind: 'punch tool' },
   { id: 'jack-lot-a', name: 'Jacks, box A', kind: 'connector lot', lot: 'A-114' },
+  { id: 'lead-1', name: 'Lead, red tape', kind: 'test lead' },
+  { id: 'lead-2', name: 'Lead, white tape', kind: 'test lead' },
+  { id: 'lead-3', name: 'Lead, long', kind: 'test lead' },
   { id: 'plug-lot-c', name: 'Plugs, bag C', kind: 'connector lot', lot: 'C-031' },
 ];
 
@@ -103,6 +108,23 @@ for (const [panel, space, names, connector] of RUNS)
       });
     }
   }
+/** Two aerial leads on coax, beside the data links. */
+for (const [port, outlet] of [
+  [1, 'boathouse-loft'],
+  [2, 'lantern-rail'],
+] as const) {
+  outlets.find((o) => o.id === outlet)!.positions = 3;
+  links.push({
+    id: `X1-0${port}`,
+    label: `X1-0${port}`,
+    head: { panel: 'X1', port, connector: 'coax-compression' },
+    tail: { outlet, position: 3, connector: 'coax-compression' },
+    ordered: 'straight',
+    shielded: false,
+    cable: 'Coax, 75 ohm',
+    lengthMetres: port === 1 ? 38 : 24,
+  });
+}
 const link = (id: string) => links.find((l) => l.id === id)!;
 Object.assign(link('K2-12'), { ordered: 'crossover', note: 'Joins the two old loggers back to back.' });
 Object.assign(link('T1-10'), { scheme: 'T568A', note: 'Carries the old foghorn telephone.' });
@@ -257,7 +279,7 @@ const PROVISIONAL = new Set(['K1-09', 'K1-10', 'K2-05', 'T1-09']);
 const STALE = new Set(['K1-13', 'K2-08']);
 const SEATED = new Set(['K1-20', 'K1-21', 'K1-22', 'K2-10', 'K2-11', 'K2-12', 'K2-13', 'T1-05', 'T1-06']);
 const HEAD_ONLY = new Set(['K1-23', 'K1-24', 'K2-14', 'K2-15', 'K2-16', 'T1-07', 'T1-08', 'T1-11']);
-const BARE = new Set(['K2-17', 'K2-18', 'K2-19', 'K2-20', 'T1-10', 'T1-12']);
+const BARE = new Set(['K2-17', 'K2-18', 'K2-19', 'K2-20', 'T1-10', 'T1-12', 'X1-01', 'X1-02']);
 
 for (const l of links) {
   if (BARE.has(l.id)) continue;

@@ -7,30 +7,48 @@ const BASE = process.env.BASE ?? 'http://127.0.0.1:4848';
 const DIR = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
 const WIDE = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
-/** Name, path, size, theme, keys pressed, what to wait for. */
+/** Name, path, size, theme, what is done there, and what has to be seen before the picture is taken. */
 const PICTURES = [
   ['rack', 'rack', WIDE, 'paper'],
   ['rack-phone', 'rack', PHONE, 'closet'],
-  ['bench', 'bench/K1-23/tail', WIDE, 'paper'],
-  ['bench-phone', 'bench/K1-23/tail', PHONE, 'paper'],
-  ['prove', 'prove/K1-20', WIDE, 'paper', '36145278', '[data-testid=question]'],
-  ['prove-closet', 'prove/K1-21', WIDE, 'closet', '1234', '[data-testid=walk]'],
-  ['prove-phone', 'prove/K1-20', PHONE, 'closet', '13245678', '[data-testid=question]'],
+  ['bench', 'bench/K2-14/tail', WIDE, 'paper', (p) => press(p, 'lay')],
+  ['bench-phone', 'bench/K1-24/tail', PHONE, 'paper', (p) => press(p, 'lay')],
+  ['bench-read-back', 'bench/K1-24/tail', PHONE, 'closet', readBack, '[data-testid=mismatch]'],
+  ['bench-sweep', 'bench/sweep/K2', WIDE, 'closet'],
+  ['gauge', 'gauge/closed-plug?link=K1-24&end=tail', PHONE, 'paper', (p) => press(p, 'It lies edge to edge')],
+  ['prove', 'prove/K1-20', WIDE, 'paper', (p) => p.keyboard.type('36145278'), '[data-testid=question]'],
+  ['prove-closet', 'prove/K1-21', WIDE, 'closet', (p) => p.keyboard.type('1234'), '[data-testid=walk]'],
+  [
+    'prove-phone',
+    'prove/K1-20',
+    PHONE,
+    'closet',
+    (p) => p.keyboard.type('13245678'),
+    '[data-testid=question]',
+  ],
   ['prove-phone-entry', 'prove/K1-20', PHONE, 'paper'],
-  ['redo', 'redo', WIDE, 'paper'],
+  ['round', 'round', PHONE, 'paper', (p) => press(p, 'Plan the walk')],
+  ['redo', 'redo', WIDE, 'paper', undefined, 'article svg[role=img]'],
+  ['history', 'history?link=K1-05', WIDE, 'paper', undefined, 'ol svg[role=img]'],
+  ['tools', 'tools', PHONE, 'closet'],
 ];
+const press = (page, name) => page.getByRole('button', { name, exact: true }).click();
+async function readBack(page) {
+  await press(page, 'read-back');
+  for (const name of [/^W-O/, /^O/, /^W-BL/]) await page.getByRole('button', { name }).click();
+}
 
 mkdirSync(DIR, { recursive: true });
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
-for (const [name, path, viewport, theme, keys, wait] of PICTURES) {
+for (const [name, path, viewport, theme, act, wait] of PICTURES) {
   const page = await browser.newPage({ viewport, reducedMotion: 'reduce' });
   await page.addInitScript((t) => localStorage.setItem('gauntlet:theme', t), theme);
   await page.goto(`${BASE}/skerry-point/${path}`);
   await page.locator('[data-ready=true]').waitFor();
-  if (keys) await page.keyboard.type(keys);
+  await act?.(page);
   if (wait) await page.locator(wait).filter({ hasText: /\S/ }).first().waitFor();
   await page.screenshot({ path: `${DIR}${name}.png` });
   await page.close();
