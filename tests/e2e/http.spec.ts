@@ -39,3 +39,61 @@ test('health, and a job out and in again', async ({ request }) => {
   ).toBe(409);
   expect((await request.get('/api/jobs/nowhere/export')).status()).toBe(404);
 });
+
+test('a listener is told what it missed, and what is kept from then on', async ({ request, baseURL }) => {
+  const job = await ownJob(request);
+  const stop = new AbortController();
+  const feed = await fetch(`${baseURL}/api/jobs/${job}/events?since=0`, { signal: stop.signal });
+  expect(feed.headers.get('content-type')).toBe('text/event-stream');
+  const reader = feed.body!.getReader();
+  let heard = '';
+  const until = async (says: string) => {
+    while (!heard.includes(says)) {
+      const piece = await reader.read();
+      if (piece.done) throw new Error(`The feed ended before "${says}".`);
+      heard += new TextDecoder().decode(piece.value);
+    }
+  };
+  await until('Read the wrong port.');
+  await request.post(`/api/jobs/${job}/entries`, {
+    data: {
+      entries: [
+        {
+          id: crypto.randomUUID(),
+          job,
+          link: 'K1-01',
+          kind: 'note',
+          at: new Date().toISOString(),
+          by: 'bo',
+          data: { text: 'Plate is cracked.' },
+        },
+      ],
+    },
+  });
+  await until('Plate is cracked.');
+  stop.abort();
+});
+
+test('pictures and parts are refused with a sentence, never with a 500', async ({ request }) => {
+  const job = await ownJob(request);
+  const id = crypto.randomUUID();
+  const photo = (data: Buffer) => request.put(`/api/jobs/${job}/photos/${id}`, { data });
+  expect((await photo(Buffer.from('not a picture'))).status()).toBe(400);
+  expect((await photo(Buffer.alloc(4_100_000))).status()).toBe(413);
+  expect((await request.get(`/api/jobs/${job}/photos/${id}`)).status()).toBe(404);
+  for (const [kind, data] of [
+    ['part', { id: 'x' }],
+    ['legend', []],
+    ['link', {}],
+  ] as const) {
+    const answer = await request.put(`/api/jobs/${job}/items/${kind}/x`, { data });
+    expect(answer.status(), kind).toBe(400);
+    expect(((await answer.json()) as { error: { message: string } }).error.message).toContain(
+      'cannot be kept',
+    );
+  }
+  const tester = await request.post(`/api/jobs/${job}/links/K1-05/tester`, { data: { evidence: 'hunch' } });
+  expect(tester.status()).toBe(400);
+  const policy = await request.put(`/api/jobs/${job}/policy`, { data: { scheme: 'T568C' } });
+  expect(policy.status()).toBe(400);
+});

@@ -1,14 +1,8 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
+import { terminate } from '../support/bench';
 import { ownJob } from '../support/job';
-
-const ready = (page: Page) => expect(page.locator('[data-ready=true]')).toBeVisible();
-const kept = (page: Page) => expect(page.getByTestId('kept')).toHaveText('all kept');
-const cell = (page: Page, label: string) => page.getByRole('link', { name: new RegExp(`^${label}:`) });
-const open = async (page: Page, path: string) => {
-  await page.goto(path);
-  await ready(page);
-};
+import { cell, kept, open, ready } from '../support/page';
 
 test('by touch: seat an end, pass, fail, redo, prove again, and find it after a reload', async ({
   page,
@@ -21,7 +15,7 @@ test('by touch: seat an end, pass, fail, redo, prove again, and find it after a 
       ? page.getByRole('button', { name }).first().tap()
       : page.getByRole('button', { name }).first().click();
   await open(page, `/${job}/bench/K1-23/tail`);
-  await press(/^Seated/);
+  await terminate(page, 'WO O WG BL WBL G WBR BR'.split(' '));
   await kept(page);
   await open(page, `/${job}/rack`);
   await expect(cell(page, 'K1-23')).toHaveAccessibleName(/head seated, tail seated/);
@@ -153,7 +147,17 @@ for (const theme of ['paper', 'closet'])
   test(`every screen is accessible and scrolls only downward, ${theme} theme`, async ({ page, request }) => {
     const job = await ownJob(request);
     await page.addInitScript((t) => localStorage.setItem('gauntlet:theme', t), theme);
-    for (const path of ['rack', 'bench/K1-23/tail', 'prove/K1-20', 'prove/T1-05', 'redo']) {
+    for (const path of [
+      'rack',
+      'bench/K1-23/tail',
+      'bench/sweep/K2',
+      'bench/X1-01/head',
+      'gauge/field-plug',
+      'prove/K1-20',
+      'prove/T1-05',
+      'prove/X1-01',
+      'redo',
+    ]) {
       await open(page, `/${job}/${path}`);
       if (path === 'prove/T1-05') {
         await page.keyboard.type('36145278S');

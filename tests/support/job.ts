@@ -22,10 +22,34 @@ export function demoCopy(id: string): JobFile {
   return file;
 }
 
-/** Puts a copy of the demo job on the server, so that a test has one to itself. */
-export async function ownJob(request: APIRequestContext): Promise<string> {
+/** Puts a copy of the demo job on the server, so that a test has one to itself; `change` alters it first. */
+export async function ownJob(
+  request: APIRequestContext,
+  change: (file: JobFile) => void = () => {},
+): Promise<string> {
   const id = `test-${randomUUID().slice(0, 8)}`;
-  const answer = await request.post('/api/jobs/import', { data: demoCopy(id) });
+  const file = demoCopy(id);
+  change(file);
+  const answer = await request.post('/api/jobs/import', { data: file });
   if (answer.status() !== 201) throw new Error(await answer.text());
   return id;
+}
+
+/** Leaves of a job's log one seated entry for each end of a panel's links. */
+export function allSeated(file: JobFile, panel: string): void {
+  const at = '2026-11-10T09:00:00Z';
+  file.entries = file.links
+    .filter((l) => l.head.panel === panel)
+    .flatMap((l) =>
+      (['head', 'tail'] as const).map((end) => ({
+        id: randomUUID(),
+        job: file.job.id,
+        link: l.id,
+        end,
+        kind: 'seated' as const,
+        at,
+        by: file.crew[0]!.id,
+        data: { connector: l[end].connector, scheme: file.job.policy.scheme },
+      })),
+    );
 }

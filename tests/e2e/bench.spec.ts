@@ -1,0 +1,306 @@
+import { expect, test, type Page } from '@playwright/test';
+import { hold, pedal, terminate } from '../support/bench';
+import { ownJob } from '../support/job';
+import { kept, open, ready } from '../support/page';
+
+const gate = (page: Page, name: string) => expect(page.locator(`[data-gate="${name}"]`)).toBeVisible();
+const STRAIGHT = 'WO O WG BL WBL G WBR BR'.split(' ');
+const history = async (page: Page, job: string, link: string) =>
+  (await (await page.request.get(`/api/jobs/${job}/links/${link}/history`)).json()) as {
+    entries: { kind: string; end?: string; data: Record<string, unknown> }[];
+  };
+
+test('a plug by touch: a planted mistake is caught before the crimp, and logged', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/bench/K1-24/tail`);
+  for (const name of [/^Read and understood/, /^It is this one/, /^Prepared/])
+    await page.getByRole('button', { name }).click();
+  await page.getByRole('button', { name: 'Latch up instead' }).click();
+  await expect(page.getByRole('img', { name: /latch up.*: 8 BR, 7 W-BR, 6 G/ })).toBeVisible();
+  await page.getByRole('button', { name: /^In order/ }).click();
+  await expect(page.getByRole('img', { name: /8 hidden/ })).toBeVisible();
+  for (const c of ['WO', 'O', 'WBL']) await hold(page, c);
+  await expect(page.getByTestId('mismatch')).toContainText('Contact 3 holds W-BL, it wants W-G');
+  await expect(page.getByTestId('mismatch')).toContainText('exchange 3 and 5');
+  await page.getByRole('button', { name: /^Exchanged/ }).click();
+  for (const c of STRAIGHT.slice(2)) await hold(page, c);
+  for (const name of [/^Crimped/, /^All as it should be/]) await page.getByRole('button', { name }).click();
+  await page.getByLabel(/^untwist at the contact/).fill('22');
+  await expect(page.getByRole('alert')).toContainText('too far untwisted');
+  await page.getByLabel(/^untwist at the contact/).fill('a thumb');
+  await expect(page.getByRole('button', { name: /^Log it/ })).toBeDisabled();
+  await page.getByLabel(/^untwist at the contact/).fill('1/4 in');
+  await page.getByRole('button', { name: /^Log it/ }).click();
+  await kept(page);
+  const { entries } = await history(page, job, 'K1-24');
+  const tail = entries.filter((e) => e.end === 'tail');
+  expect(tail.map((e) => [e.kind, e.data.right])).toEqual([
+    ['read-back', false],
+    ['read-back', true],
+    ['seated', undefined],
+  ]);
+  expect(tail[2]!.data).toMatchObject({ connector: 'closed-plug', scheme: 'T568B', untwistMm: 6.35 });
+});
+
+test('a jack by keyboard alone, resumed after a reload', async ({ page, request }) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/bench/K2-14/tail`);
+  await gate(page, 'identify');
+  for (const next of ['identify', 'prep', 'lay', 'read-back']) {
+    await pedal(page);
+    await gate(page, next);
+  }
+  // Slots of the legend "pairs side by side, white first": 5 4 7 8 1 2 3 6.
+  for (const key of ['1', '2', '7']) await page.keyboard.press(key);
+  await expect(page.getByTestId('asked')).toHaveText('Slot 4, contact 8: what is in it?');
+  await page.reload();
+  await ready(page);
+  await gate(page, 'read-back');
+  await expect(page.getByTestId('asked')).toHaveText('Slot 4, contact 8: what is in it?');
+  for (const key of ['8', '3', '4', '5', '6']) await page.keyboard.press(key);
+  await gate(page, 'seat');
+  await page.keyboard.press('PageUp');
+  await gate(page, 'read-back');
+  await pedal(page);
+  await pedal(page);
+  await gate(page, 'look');
+  await pedal(page);
+  await gate(page, 'log');
+  await pedal(page);
+  await expect(page.getByTestId('undo-line')).toContainText('K2-14 tail: seated, punch-down jack');
+  await kept(page);
+  await expect(page.getByRole('heading', { name: 'K2-15' })).toBeVisible();
+  await gate(page, 'identify');
+  // Another family, whose cautions nobody has read on this job yet.
+  await expect(page.getByRole('button', { name: /^Read and understood/ })).toBeVisible();
+  await open(page, `/${job}/bench/K2-13/tail`);
+  await expect(page.getByRole('button', { name: /^Read and understood/ })).toBeHidden();
+});
+
+test('a gate one knows becomes one line, read-back and look stay', async ({ page, request }) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/bench/K2-17/head`);
+  await page.getByRole('button', { name: /^Read and understood/ }).click();
+  for (const at of ['identify', 'prep', 'lay']) {
+    await gate(page, at);
+    await page.getByRole('button', { name: /only remind me/ }).click();
+  }
+  await gate(page, 'read-back');
+  await expect(page.getByText(/^prep Cut to the line, strip 25 mm/)).toBeVisible();
+  await expect(page.getByRole('button', { name: /only remind me/ })).toBeHidden();
+  await page.goto(`/${job}/bench/K2-18/head`);
+  await gate(page, 'read-back');
+});
+
+test('a read-back counts no more once the scheme is changed after it', async ({ page, request }) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/bench/K1-24/tail`);
+  await page.getByRole('button', { name: 'read-back' }).click();
+  for (const c of STRAIGHT) await hold(page, c);
+  await gate(page, 'seat');
+  await page.getByRole('button', { name: 'identify' }).click();
+  await page.getByRole('combobox', { name: 'scheme' }).selectOption('T568A');
+  await page.getByRole('button', { name: 'seat' }).click();
+  await expect(page.getByRole('alert')).toContainText('was not read back yet');
+  await kept(page);
+  const { entries } = await history(page, job, 'K1-24');
+  expect(entries.slice(-2).map((e) => e.kind)).toEqual(['read-back', 'void']);
+});
+
+test('what cannot be mended at the look is logged as refused, and begun anew', async ({ page, request }) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/bench/K1-24/tail`);
+  await page.getByRole('button', { name: 'look' }).click();
+  await page.getByRole('button', { name: 'not so' }).first().click();
+  await page.getByRole('button', { name: /^Cannot be mended/ }).click();
+  await gate(page, 'identify');
+  await expect(page.getByText(/^Attempt 1 by .*: failed, Copper at the front/)).toBeVisible();
+  await terminate(page, STRAIGHT);
+  await kept(page);
+  const { entries } = await history(page, job, 'K1-24');
+  expect(entries.filter((e) => e.end === 'tail').map((e) => e.kind)).toEqual([
+    'seated',
+    'rejected',
+    'read-back',
+    'redone',
+  ]);
+});
+
+test('a legend is read off a new jack, and refused while a conductor is missing', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/bench/K2-14/tail`);
+  await page.getByRole('button', { name: 'lay' }).click();
+  await page.getByRole('button', { name: 'a new one' }).click();
+  const print = (label: string) =>
+    page
+      .getByRole('group', { name: 'Printed there' })
+      .getByRole('button', { name: label, exact: true })
+      .click();
+  for (const c of ['O', 'W-O', 'G', 'W-G', 'BL', 'W-BL', 'BR', 'BR']) await print(c);
+  await page.getByRole('button', { name: 'Keep this legend' }).click();
+  await expect(page.getByRole('alert')).toContainText('BR stands there more than once. W-BR is missing');
+  await page.getByRole('button', { name: 'Slot 8, BR' }).click();
+  await print('W-BR');
+  await page.getByLabel('call it').fill('Grey jack, box D');
+  await page.getByRole('button', { name: 'Keep this legend' }).click();
+  await expect(
+    page.getByRole('img', { name: /2 O, 1 W-O, 6 G, 3 W-G, 4 BL, 5 W-BL, 8 BR, 7 W-BR/ }),
+  ).toBeVisible();
+  await expect
+    .poll(async () => (await (await page.request.get(`/api/jobs/${job}/export`)).json()).legends?.[0]?.name)
+    .toBe('Grey jack, box D');
+  // The next jack of the kind is drawn by it at once.
+  await open(page, `/${job}/bench/K2-13/tail`);
+  await page.getByRole('button', { name: 'lay' }).click();
+  await expect(page.getByRole('img', { name: /2 O, 1 W-O, 6 G/ })).toBeVisible();
+});
+
+test('pairs are laid, and a cable that cannot be is refused in a sentence', async ({ page, request }) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/bench/K2-17/tail`);
+  await page.getByRole('button', { name: 'lay' }).click();
+  await page.getByRole('button', { name: 'which way round' }).click();
+  for (const c of ['blue', 'brown', 'green'])
+    await page.getByRole('button', { name: c, exact: true }).click();
+  await expect(page.getByTestId('pair-lay')).toContainText('counter-clockwise end');
+  await expect(page.getByTestId('pair-lay')).toContainText('green and orange, green on the outside');
+  await page.getByRole('button', { name: 'close', exact: true }).click();
+  await page.getByRole('button', { name: 'identify' }).click();
+  await page.getByRole('button', { name: 'cable and connector' }).click();
+  await page.getByRole('combobox', { name: /^cable/ }).selectOption('new');
+  await page.getByLabel('jacket, mm').fill('66');
+  await expect(page.getByRole('dialog').getByRole('alert')).toContainText('Did you mean 6.6?');
+  await page.getByLabel('jacket, mm').fill('9.9');
+  await expect(page.getByTestId('fit')).toHaveText('Does not fit');
+});
+
+test('a photo is shrunk and kept; a file that is none is refused', async ({ page, request }) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/bench/K1-24/tail`);
+  await page.getByRole('button', { name: 'log', exact: true }).click();
+  const input = page.locator('input[type=file]');
+  await input.setInputFiles({
+    name: 'plug.jpg',
+    mimeType: 'image/jpeg',
+    buffer: Buffer.from('no picture at all'),
+  });
+  await expect(page.getByRole('alert')).toContainText('is no picture');
+  await gate(page, 'log');
+  const png = await page.evaluate(async () => {
+    const canvas = new OffscreenCanvas(4000, 3000);
+    const paint = canvas.getContext('2d')!;
+    for (let i = 0; i < 400; i++) {
+      paint.fillStyle = `hsl(${i * 7} 60% 50%)`;
+      paint.fillRect((i * 137) % 4000, (i * 89) % 3000, 300, 300);
+    }
+    const blob = await canvas.convertToBlob({ type: 'image/png' });
+    return [...new Uint8Array(await blob.arrayBuffer())];
+  });
+  await input.setInputFiles({ name: 'plug.png', mimeType: 'image/png', buffer: Buffer.from(png) });
+  await expect(page.getByText(/^Photo kept/)).toBeVisible();
+  await kept(page);
+  const photo = (await history(page, job, 'K1-24')).entries.find((e) => e.kind === 'photo')!;
+  expect(photo.data).toMatchObject({ width: 1600, height: 1200 });
+  await expect
+    .poll(async () =>
+      (await page.request.get(`/api/jobs/${job}/photos/${String(photo.data.photo)}`)).status(),
+    )
+    .toBe(200);
+  await page.getByRole('button', { name: 'Hold the photo beside the scheme' }).click();
+  await expect(page.getByRole('dialog').getByRole('img', { name: /^Close-up/ })).toBeVisible();
+});
+
+test('a sweep takes a panel’s heads in port order, one press a port', async ({ page, request }) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/bench/K2-17/head`);
+  await page.getByRole('button', { name: /^Read and understood/ }).click();
+  await open(page, `/${job}/rack`);
+  await page.getByRole('region', { name: 'K2' }).getByRole('link', { name: 'sweep the heads' }).click();
+  for (const [label, left] of [
+    ['K2-17', 4],
+    ['K2-18', 3],
+    ['K2-19', 2],
+    ['K2-20', 1],
+  ] as const) {
+    await expect(page.getByRole('heading', { name: label })).toBeVisible();
+    await expect(page.getByTestId('pace')).toContainText(`${left} of 20 left`);
+    await pedal(page);
+  }
+  await expect(page.getByRole('heading', { name: 'Every head of K2 is terminated.' })).toBeVisible();
+  await kept(page);
+});
+
+test('a coax has two contacts, from the bench to its proof', async ({ page, request }) => {
+  const job = await ownJob(request);
+  for (const end of ['head', 'tail']) {
+    await open(page, `/${job}/bench/X1-01/${end}`);
+    await page.getByRole('button', { name: 'read-back' }).click();
+    await page.getByRole('button', { name: /^centre/ }).click();
+    await page.getByRole('button', { name: /^braid/ }).click();
+    await gate(page, 'seat');
+    for (const name of [/^Compressed/, /^All as it should be/, /^Log it/])
+      await page.getByRole('button', { name }).click();
+    await kept(page);
+  }
+  await open(page, `/${job}/prove/X1-01`);
+  await page.getByRole('button', { name: 'Centre and braid joined' }).click();
+  await expect(page.getByTestId('verdict')).toContainText('centre and braid joined');
+  await page.getByRole('button', { name: 'Read again' }).click();
+  await page.getByRole('button', { name: /^Both good/ }).click();
+  await kept(page);
+  await open(page, `/${job}/rack`);
+  await expect(page.getByRole('link', { name: /^X1-01:/ })).toHaveAccessibleName(/head proven, tail proven/);
+});
+
+for (const deviceScaleFactor of [1, 2])
+  test(`the gauge is true after a calibration at ${deviceScaleFactor} device pixels to one`, async ({
+    browser,
+    request,
+    baseURL,
+  }) => {
+    const job = await ownJob(request);
+    const context = await browser.newContext({
+      viewport: { width: 1280, height: 800 },
+      deviceScaleFactor,
+      baseURL,
+    });
+    const page = await context.newPage();
+    await open(page, `/${job}/gauge/closed-plug`);
+    const line = page.getByLabel('length in pixels');
+    await line.fill('756');
+    await page.getByRole('button', { name: 'It lies edge to edge' }).click();
+    await expect(page.getByRole('alert')).toContainText('A card would be 20 cm wide');
+    await line.fill('428');
+    expect((await page.getByTestId('calibration-line').boundingBox())!.width).toBeCloseTo(428, 1);
+    await page.getByRole('button', { name: 'It lies edge to edge' }).click();
+    const width = async (name: string) =>
+      (await page.getByTestId('gauge').getByTestId(`bar ${name}`).boundingBox())!.width;
+    // 428 px for 85.60 mm (ISO/IEC 7810 ID-1, from memory): 5 px to the millimetre.
+    expect(await width('strip')).toBeCloseTo(38 * 5, 1);
+    expect(await width('untwist, standard')).toBeCloseTo(13 * 5, 1);
+    await page.getByRole('button', { name: 'strict untwist' }).click();
+    expect(await width('untwist, strict')).toBeCloseTo(5 * 5, 1);
+    const stored = await context.storageState();
+    await context.close();
+    const zoomed = await browser.newContext({
+      viewport: { width: 1280, height: 800 },
+      deviceScaleFactor: deviceScaleFactor * 2,
+      storageState: stored,
+      baseURL,
+    });
+    const again = await zoomed.newPage();
+    await open(again, `/${job}/gauge/closed-plug`);
+    expect((await again.getByTestId('gauge').getByTestId('bar strip').boundingBox())!.width).toBeCloseTo(
+      (38 * 5) / 2,
+      1,
+    );
+    await again.emulateMedia({ media: 'print' });
+    await expect(again.getByText('Measure this bar first')).toBeVisible();
+    await zoomed.close();
+  });

@@ -1,0 +1,137 @@
+import { expect, test } from '@playwright/test';
+import { ownJob } from '../support/job';
+import { cell, kept, open, ready } from '../support/page';
+
+test('two windows at once: what one logs appears for the other within two seconds, nothing overwritten', async ({
+  page,
+  request,
+  browser,
+  baseURL,
+}) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/rack`);
+  const context = await browser.newContext({ baseURL });
+  const other = await context.newPage();
+  await open(other, `/${job}/prove/K1-20`);
+  await other.getByRole('combobox', { name: 'Who you are' }).selectOption('una');
+  await other.keyboard.press('a');
+  await kept(other);
+  await expect(cell(page, 'K1-20')).toHaveAccessibleName(/head proven, tail proven/, { timeout: 2000 });
+  await page.goto(`/${job}/bench/sweep/K2`);
+  await ready(page);
+  for (const [window, who] of [
+    [page, 'bo'],
+    [other, 'una'],
+  ] as const) {
+    await window.getByRole('combobox', { name: 'Who you are' }).selectOption(who);
+    await open(window, `/${job}/bench/K1-23/tail`);
+    await window.getByRole('button', { name: 'log', exact: true }).click();
+  }
+  for (const window of [page, other]) await window.getByRole('button', { name: /^Log it/ }).click();
+  await kept(page);
+  await kept(other);
+  await open(page, `/${job}/prove/K1-23`);
+  await expect(page.getByTestId('twice')).toContainText('by Bo Tarn and Una Brae');
+  const log = (await (await request.get(`/api/jobs/${job}/links/K1-23/history`)).json()) as {
+    entries: { kind: string; end?: string }[];
+  };
+  expect(log.entries.filter((e) => e.end === 'tail' && ['seated', 'redone'].includes(e.kind))).toHaveLength(
+    2,
+  );
+  await context.close();
+});
+
+test('fail, redo, stale, proven, with the finding written down, undone and told by the history', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/prove/K1-20`);
+  await page.keyboard.type('12305678');
+  await expect(page.getByTestId('question')).not.toBeEmpty();
+  await page.getByRole('button', { name: /^Log fail/ }).click();
+  await kept(page);
+  await open(page, `/${job}/redo`);
+  await expect(page.getByTestId('walk')).toContainText('m on foot');
+  const card = page.getByRole('article', { name: /^K1-20/ });
+  await expect(card.getByTestId(/^slack/).first()).toContainText(/its slack allows/);
+  await card
+    .getByRole('button', { name: /again$/ })
+    .first()
+    .click();
+  await expect(card).toContainText('done again, not proven yet');
+  await card.getByRole('button', { name: /^As explained/ }).click();
+  await expect(page.getByTestId('undo-line')).toContainText('K1-20: found as explained.');
+  await page.keyboard.press('u');
+  await expect(card.getByRole('button', { name: /^As explained/ })).toBeVisible();
+  await card.getByRole('button', { name: /^As explained/ }).click();
+  await card.getByRole('link', { name: 'Prove it' }).click();
+  await expect(page.getByRole('heading', { name: 'K1-20', exact: true })).toBeVisible();
+  await page.keyboard.press('a');
+  await kept(page);
+  await open(page, `/${job}/history?link=K1-20`);
+  const told = page.getByRole('list', { name: 'History' }).getByRole('listitem');
+  await expect(told.first()).toContainText('pass by a wiremap');
+  await expect(told.filter({ hasText: 'found:' })).toHaveCount(2);
+  await expect(told.filter({ hasText: 'took an entry back' })).toHaveCount(1);
+  await expect(told.filter({ hasText: 'fail by a wiremap: contact 4 open' })).toHaveCount(1);
+  await page.getByRole('combobox', { name: 'what' }).selectOption('reading');
+  await expect(told).toHaveCount(2);
+  const csv = await (await request.get(`/api/jobs/${job}/history?link=K1-20&kind=reading`)).text();
+  expect(csv.trimEnd().split('\r\n')).toHaveLength(3);
+});
+
+test('an end without slack is flagged before it is cut, and the cable pulled anew resets both', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request, (file) => {
+    file.links.find((l) => l.id === 'K1-19')!.tail.slackMm = 30;
+  });
+  await open(page, `/${job}/redo`);
+  const card = page.getByRole('article', { name: /^K1-19/ });
+  await expect(card.getByTestId('slack tail')).toContainText(
+    'Do not cut: the tail has 30 mm of slack and one more takes 50 mm',
+  );
+  await expect(card.getByRole('button', { name: /tail: done again/ })).toBeHidden();
+  await card.getByRole('button', { name: 'Cable pulled anew' }).click();
+  await kept(page);
+  await open(page, `/${job}/rack`);
+  await expect(cell(page, 'K1-19')).toHaveAccessibleName(/head bare, tail bare/);
+});
+
+test('tools are counted, and a dull blade is written down', async ({ page, request }) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/bench/K2-17/head`);
+  await page.getByRole('button', { name: 'log', exact: true }).click();
+  await page.getByRole('button', { name: 'Punch tool, low closet' }).click();
+  await page.getByRole('group', { name: 'Clean cut?' }).getByRole('button', { name: /^no/ }).click();
+  await expect(page.getByRole('group', { name: 'Clean cut?' })).toBeHidden();
+  await page.getByRole('button', { name: /^Log it/ }).click();
+  await kept(page);
+  await open(page, `/${job}/tools`);
+  const row = page.getByRole('listitem').filter({ hasText: 'Punch tool, low closet' });
+  await expect(row).toContainText('1 terminations, 1 on this blade, leaves tails: change the blade');
+  await row.getByRole('button', { name: 'blade changed' }).click();
+  await expect(row).toContainText('0 on this blade (changed');
+});
+
+test('an older entry is taken back with a reason, and the state is as without it', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/history?link=K1-01`);
+  await page.getByRole('button', { name: /^Take back: pass by a wiremap/ }).click();
+  await expect(page.getByRole('button', { name: 'take it back' })).toBeDisabled();
+  await page.getByLabel('Why it is taken back').fill('The wrong port was read.');
+  await page.keyboard.press('Enter');
+  await kept(page);
+  await page.reload();
+  await ready(page);
+  await expect(page.getByRole('listitem').first()).toContainText(
+    'took an entry back: The wrong port was read.',
+  );
+  await open(page, `/${job}/rack`);
+  await expect(cell(page, 'K1-01')).toHaveAccessibleName(/head seated, tail seated/);
+});

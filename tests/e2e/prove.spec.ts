@@ -1,0 +1,242 @@
+import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
+import { linesOf } from '../../src/core/testers/lines';
+import { allSeated, ownJob } from '../support/job';
+import { kept, open, ready } from '../support/page';
+
+const states = async (request: APIRequestContext, job: string, link: string) =>
+  (await (await request.get(`/api/jobs/${job}/links/${link}/history`)).json()) as {
+    entries: { kind: string; data: Record<string, unknown> & { reading?: { walk: string } } }[];
+  };
+/** Opens the tester's options where they are folded away. */
+const options = async (page: Page) => {
+  const folded = page.locator('details:not([open])', { hasText: 'Tester:' });
+  if (await folded.count()) await folded.locator('summary').click();
+};
+const useTester = async (page: Page, evidence: string) => {
+  await options(page);
+  await page.getByRole('combobox', { name: /^tester/ }).selectOption(evidence);
+  await page.getByRole('button', { name: 'other ways' }).click();
+  await page.getByRole('button', { name: 'Simulated tester on this link' }).click();
+};
+
+test('a link is read with each simulated tester, and what they show is what is logged', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request);
+  // K1-05 was read with contact 4 open at the tail: its hidden copper is that.
+  await open(page, `/${job}/prove/K1-05`);
+  await useTester(page, 'wiremap');
+  await expect(page.getByTestId('verdict')).toContainText('contact 4 open');
+  await useTester(page, 'wiremap-length');
+  await expect(page.getByLabel(/metres from the head to 4/)).not.toHaveValue('');
+  await expect(page.getByTestId('question')).not.toBeEmpty();
+  await page.keyboard.press('r');
+  await useTester(page, 'continuity');
+  const walker = page.getByRole('region', { name: 'Simulated lamp walker' });
+  await walker.getByRole('button', { name: 'held' }).click();
+  const lit = () => walker.locator('[data-lit=true]').count();
+  const counts: number[] = [];
+  for (let i = 0; i < 8; i++) {
+    counts.push(await lit());
+    await walker.getByRole('button', { name: 'step', exact: true }).click();
+  }
+  // One lamp at each unit, but for contact 4, whose lamp at the remote stays dark.
+  expect(counts.sort()).toEqual([1, 2, 2, 2, 2, 2, 2, 2]);
+  await page.getByRole('combobox', { name: /^main unit at/ }).selectOption('tail');
+  await page.keyboard.type('12305678');
+  await expect(page.getByTestId('verdict')).toContainText('contact 4 open');
+  await page.getByRole('button', { name: /^Log fail/ }).click();
+  await kept(page);
+});
+
+test('a redo really mends what it would mend', async ({ page, request }) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/redo`);
+  await page
+    .getByRole('article', { name: /^K1-05/ })
+    .getByRole('button', { name: 'tail: punched again' })
+    .click();
+  await kept(page);
+  await open(page, `/${job}/prove/K1-05`);
+  await useTester(page, 'wiremap');
+  await expect(page.getByTestId('verdict')).toContainText('Every contact answers as ordered');
+});
+
+test('leads are proven, one goes bad half-way, and the round stops to ask for it', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/terms`);
+  await page.getByRole('checkbox', { name: /counts as provisional unless/ }).check();
+  await page.getByLabel(/^slack at an end/).fill('-4');
+  await page.getByRole('button', { name: 'Keep these terms' }).click();
+  await expect(page.getByRole('alert')).toContainText('Slack is 0 to 20,000 mm');
+  await page.getByLabel(/^slack at an end/).fill('400');
+  await page.getByRole('button', { name: 'Keep these terms' }).click();
+  await page.waitForURL(/rack/);
+  await open(page, `/${job}/prove/K1-20`);
+  await expect(page.getByTestId('leads')).toContainText('none chosen');
+  await page.getByRole('button', { name: 'leads', exact: true }).click();
+  await page.getByRole('button', { name: 'Lead, red tape' }).click();
+  await page.getByRole('button', { name: 'Lead, white tape' }).click();
+  await page.getByRole('button', { name: 'close', exact: true }).click();
+  await expect(page.getByTestId('leads')).toContainText('never proven');
+  await page.getByRole('button', { name: 'leads', exact: true }).click();
+  await page.getByRole('button', { name: /^All eight good: proven/ }).click();
+  await expect(page.getByTestId('leads')).toContainText('proven within the hour');
+  await page.keyboard.press('a');
+  await expect(page.getByTestId('undo-line')).toContainText('K1-20: pass logged');
+  for (const label of ['K1-21', 'K1-22', 'K2-08']) {
+    await open(page, `/${job}/prove/${label}`);
+    await page.keyboard.type('12345670');
+    await expect(page.getByTestId('verdict')).toContainText('contact 8 open');
+    await page.getByRole('button', { name: /^Log fail/ }).click();
+  }
+  await expect(page.getByTestId('pattern')).toContainText('Contact 8 fails on K1-21, K1-22, K2-08 in a row');
+  await page.getByRole('button', { name: 'Prove the test leads' }).click();
+  await page.getByRole('button', { name: 'Contact 8 stays silent' }).click();
+  await page.getByRole('button', { name: /^Contact 8 silent: log it/ }).click();
+  await expect(page.getByRole('dialog').getByRole('alert')).toContainText('failed together');
+  await page.getByRole('button', { name: 'close', exact: true }).click();
+  await open(page, `/${job}/prove/K2-10`);
+  await expect(page.getByTestId('leads')).toContainText('failed against each other');
+  await page.keyboard.press('a');
+  await expect(page.getByTestId('undo-line')).toContainText('provisional pass logged');
+});
+
+test('a round by numbered remotes finds two links exchanged, and names both', async ({ page, request }) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/round`);
+  await page.getByRole('combobox', { name: 'remotes' }).selectOption('24');
+  await page.getByRole('button', { name: 'Plan the walk' }).click();
+  await expect(page.getByRole('heading', { name: 'Round 1 of 1' })).toBeVisible();
+  await page.getByRole('button', { name: /^All \d+ are in/ }).click();
+  for (let i = 0; i < 20; i++) {
+    if (await page.getByRole('heading', { name: 'This round is read.' }).isVisible()) break;
+    const asked = await page.getByTestId('asked').innerText();
+    if (/K1-2[12]/.test(asked)) await page.getByRole('button', { name: /simulated meter/ }).click();
+    else await page.keyboard.press('Enter');
+    await expect(page.getByTestId('asked').filter({ hasText: asked })).toBeHidden();
+    if (i === 1) {
+      await page.reload();
+      await ready(page);
+    }
+  }
+  await expect(page.getByTestId('exchanged').first()).toContainText('K1-21 and K1-22 are exchanged');
+  await kept(page);
+  expect((await states(request, job, 'K1-21')).entries.at(-1)).toMatchObject({
+    kind: 'exchanged',
+    data: { with: 'K1-22' },
+  });
+  await open(page, `/${job}/rack`);
+  await expect(page.getByRole('link', { name: /^K1-22:/ })).toHaveAccessibleName(/head failed, tail failed/);
+});
+
+test('a file of readings is shown first, with its bad cells, and logged when told to', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/readings`);
+  const bring = (name: string, text: string) =>
+    page.locator('input[type=file]').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await bring('map.csv', 'link;walk\nK1-20;12345678');
+  await expect(page.getByRole('cell', { name: /parted by semicolons/ })).toBeVisible();
+  await bring(
+    'map.csv',
+    '\uFEFFlink,walk,evidence,splits\nK1-20,12345678,wiremap,\nK9-99,12345678,wiremap,\nK1-21,12345678,wiremap,36/45\n',
+  );
+  await expect(page.getByTestId('file-says')).toHaveText(
+    'map.csv: 3 rows, 2 can be logged, 1 of them fails, 1 problem.',
+  );
+  await expect(page.getByRole('row', { name: /^3 link There is no link "K9-99"/ })).toBeVisible();
+  await page.getByRole('button', { name: /^Log the 2 good ones/ }).click();
+  await expect(page.getByRole('status')).toHaveText('2 readings logged.');
+  await kept(page);
+  await open(page, `/${job}/rack`);
+  await expect(page.getByRole('link', { name: /^K1-20:/ })).toHaveAccessibleName(/head proven, tail proven/);
+  await expect(page.getByRole('link', { name: /^K1-21:/ })).toHaveAccessibleName(/failed/);
+});
+
+test('a tester on a serial line fills the reading in, and a line cut off is told and passed over', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request);
+  const lines = linesOf(
+    { name: 'a meter', evidence: 'wiremap' },
+    { from: 'head', walk: '1 2 3 - 5 6 7 8', splits: [] },
+  );
+  const cut = `${lines[1]}\nWALK 1 2 3 4 5\n`;
+  await page.addInitScript(
+    ([first, then]) => {
+      const port = {
+        open: () => Promise.resolve(),
+        close: () => Promise.resolve(),
+        writable: null,
+        readable: new ReadableStream<Uint8Array>({
+          start(controller) {
+            controller.enqueue(new TextEncoder().encode(first));
+            Object.assign(window, { sendRest: () => controller.enqueue(new TextEncoder().encode(then)) });
+          },
+        }),
+      };
+      Object.defineProperty(navigator, 'serial', { value: { requestPort: () => Promise.resolve(port) } });
+    },
+    [cut, lines.map((l) => `${l}\n`).join('')] as const,
+  );
+  await open(page, `/${job}/prove/K1-20`);
+  await options(page);
+  await page.getByRole('button', { name: 'other ways' }).click();
+  await page.getByRole('button', { name: 'Connect a tester on a serial line' }).click();
+  await expect(page.getByRole('alert')).toContainText('Line 2: The line was cut off or garbled');
+  await page.evaluate(() => (window as unknown as { sendRest(): void }).sendRest());
+  await expect(page.getByTestId('verdict')).toContainText('contact 4 open');
+});
+
+test('nothing answering is asked about before it is a failure; named faults and values are judged', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/prove/K1-20`);
+  await page.keyboard.type('00000000');
+  await expect(page.getByTestId('question')).toContainText('Is this the right port');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'K1-20' })).toBeVisible();
+  await page.keyboard.press('r');
+  await options(page);
+  await page.getByRole('button', { name: 'other ways' }).click();
+  await page.getByRole('button', { name: 'Choose the faults it named' }).click();
+  await page.getByRole('group', { name: 'Fault' }).getByRole('button', { name: 'exchanged' }).click();
+  for (const c of ['1', '2'])
+    await page.getByRole('group', { name: 'Contact' }).getByRole('button', { name: c, exact: true }).click();
+  await page.getByRole('button', { name: 'use this' }).click();
+  await expect(page.getByTestId('verdict')).toContainText('one pair reversed');
+  await page.keyboard.press('r');
+  await page.getByText('measured values, length and power').click();
+  await page.getByLabel('loop, Ω of 3-6').fill('abc');
+  await expect(page.getByRole('alert')).toContainText('cannot be');
+  await page.getByLabel('loop, Ω of 3-6').fill('11.3');
+  await expect(page.getByTestId('findings')).toContainText('A contact of this pair is bad');
+  await page.getByRole('button', { name: 'straight or crossover?' }).click();
+  await page.getByLabel('at the tail').selectOption('switch');
+  await expect(page.getByTestId('order')).toContainText('Order it straight');
+  await page.getByRole('checkbox', { name: /their ports sort it out/ }).uncheck();
+  await page.getByRole('button', { name: /^Order it crossover/ }).click();
+  await expect(page.getByText(/T568B × T568A crossover/)).toBeVisible();
+});
+
+test('a round of 24 passes takes 24 key presses and nothing else', async ({ page, request }) => {
+  const job = await ownJob(request, (file) => allSeated(file, 'K1'));
+  await open(page, `/${job}/prove/K1-01`);
+  for (let port = 1; port <= 24; port++) {
+    const label = `K1-${String(port).padStart(2, '0')}`;
+    await expect(page.getByRole('heading', { name: label, exact: true })).toBeVisible();
+    await page.keyboard.press('Enter');
+  }
+  await kept(page);
+  await expect(page.getByTestId('undo-line')).toContainText('K1-24: pass logged');
+});

@@ -1,0 +1,13 @@
+import { expect, type Page } from '@playwright/test';
+
+/** Waits until the page answers to a tap. */
+export const ready = (page: Page) => expect(page.locator('[data-ready=true]')).toBeVisible();
+/** Waits until the server has everything. */
+export const kept = (page: Page) => expect(page.getByTestId('kept')).toHaveText('all kept');
+/** The port cell of a link. */
+export const cell = (page: Page, label: string) => page.getByRole('link', { name: new RegExp(`^${label}:`) });
+/** Opens a page and waits until it answers. */
+export async function open(page: Page, path: string): Promise<void> {
+  await page.goto(path);
+  await ready(page);
+}

@@ -1,0 +1,89 @@
+import { afterAll, beforeAll, expect, it } from 'vitest';
+import { openDatabase, type Db } from '../../src/lib/server/db/open';
+import { keepItem } from '../../src/lib/server/jobs/items';
+import { exportJob, importJob } from '../../src/lib/server/jobs/job-file';
+import { keepPhoto, MOST_PHOTO_BYTES, pictureOf, readPhoto } from '../../src/lib/server/jobs/photos';
+import { LEGENDS } from '../../src/core/bench/legend';
+import { GENERIC_CABLES } from '../../src/core/bench/parts';
+import { Refused } from '../../src/lib/server/refused';
+import { demoCopy } from '../support/job';
+
+let db: Db;
+beforeAll(async () => {
+  db = await openDatabase(':memory:');
+  await importJob(db, demoCopy('station'));
+});
+afterAll(() => db.destroy());
+
+/** What a call was refused with. */
+const refusal = async (call: Promise<unknown>): Promise<Refused> => {
+  const error = await call.then(
+    () => new Error('it was not refused'),
+    (e: unknown) => e,
+  );
+  if (!(error instanceof Refused)) throw error;
+  return error;
+};
+/** The smallest PNG there is: one pixel. */
+const PIXEL = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+);
+const ID = '0a6f3c1e-5b7d-4c2a-9f10-3f1f6a1b2c3d';
+
+it('keeps a legend and a cable, and exports them with the job, byte for byte', async () => {
+  const legend = { ...LEGENDS[0]!, id: 'grey', name: 'Grey jack' };
+  await keepItem(db, 'station', 'legend', 'grey', legend);
+  await keepItem(db, 'station', 'part', 'box-7', {
+    id: 'box-7',
+    name: 'Box 7',
+    kind: 'cable',
+    lot: 'L7',
+    cable: GENERIC_CABLES[0]!.spec,
+  });
+  const file = (await exportJob(db, 'station'))!;
+  expect(JSON.parse(file)).toMatchObject({ legends: [legend] });
+  const other = await openDatabase(':memory:');
+  await importJob(other, JSON.parse(file));
+  expect(await exportJob(other, 'station')).toBe(file);
+  await other.destroy();
+});
+
+it('refuses a legend with a contact twice, a jacket of 66 mm and an unknown kind, each with its place', async () => {
+  const twice = { ...LEGENDS[0]!, id: 'x', contacts: ['1', '1', '2', '3', '4', '5', '6', '7'] };
+  expect((await refusal(keepItem(db, 'station', 'legend', 'x', twice))).issues[0]).toEqual({
+    path: 'contacts',
+    message: 'Every contact has to stand in a legend once.',
+  });
+  const cable = { ...GENERIC_CABLES[0]!.spec, jacketMm: 66 };
+  const thick = await refusal(
+    keepItem(db, 'station', 'part', 'y', { id: 'y', name: 'y', kind: 'cable', cable }),
+  );
+  expect(thick.issues[0]).toMatchObject({ path: 'cable.jacketMm' });
+  expect(thick.issues[0]!.message).toContain('Did you mean 6.6?');
+  expect((await refusal(keepItem(db, 'station', 'ladder', 'z', {}))).status).toBe(404);
+  expect((await refusal(keepItem(db, 'nowhere', 'legend', 'side-by-side', LEGENDS[0]))).status).toBe(404);
+  expect((await refusal(keepItem(db, 'station', 'legend', 'other', LEGENDS[0]))).message).toContain(
+    'address',
+  );
+});
+
+it('keeps a picture once, whatever it is called, and gives it back as it came', async () => {
+  await keepPhoto(db, 'station', ID, PIXEL);
+  await keepPhoto(db, 'station', ID, PIXEL);
+  const kept = (await readPhoto(db, 'station', ID))!;
+  expect(kept.type).toBe('image/png');
+  expect(Buffer.from(kept.bytes).equals(PIXEL)).toBe(true);
+});
+
+it('refuses what is no picture by its content, and what is too large', async () => {
+  for (const bytes of [
+    Buffer.from('GIF of nothing'),
+    Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>'),
+    Buffer.alloc(0),
+    Buffer.from([0xff, 0xd8, 0xff, 0xe0, 0x00]),
+  ])
+    expect((await refusal(keepPhoto(db, 'station', ID, bytes))).message).toContain('not a picture');
+  expect(() => pictureOf(Buffer.alloc(MOST_PHOTO_BYTES + 1))).toThrow('larger than 4 MB');
+  expect((await refusal(keepPhoto(db, 'station', 'my photo', PIXEL))).message).toContain('UUID');
+});
