@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { CONNECTOR_FAMILIES } from '../wiring/connector';
 import { CONDUCTORS } from '../wiring/conductors';
 import { SCHEMES } from '../wiring/schemes';
+import { TAPES } from '../survey/tape';
 import { contactSchema, electricalSchema, endSchema, instantSchema, measuredSchema } from './reading';
 
 const idSchema = z.string().min(1).max(80);
@@ -100,6 +101,23 @@ export const ENTRY_DATA = {
   cautioned: z.strictObject({ family: z.enum(CONNECTOR_FAMILIES) }),
   /** A right reading from another link's outlet: the two are exchanged at the panel or at the plates. */
   exchanged: z.strictObject({ with: idSchema, remote: z.number().int().min(1).max(99).optional() }),
+  /** Which loose cable this link is, as a trace found; or what the trace found to be wrong with it. */
+  traced: z.strictObject({
+    is: z.enum(['known', 'inferred', 'bridged', 'silent']),
+    by: z.enum(['remote', 'tone', 'hand']),
+    /** The number the loose cable was given. */
+    cable: z.number().int().min(1).max(9999).optional(),
+    /** Links whose cables copper joins to this one. */
+    with: z.array(idSchema).max(96).optional(),
+    /** How sure a tone made it. */
+    sure: z.number().min(0).max(1).optional(),
+  }),
+  /** A flag of tape was put on a cable at an end; no bands: it was taken off. */
+  flagged: z.strictObject({
+    tape: z.enum(TAPES),
+    bands: z.number().int().min(0).max(3),
+    text: z.string().max(40).optional(),
+  }),
   /** A remark. */
   note: z.strictObject({ text: z.string().min(1).max(2000) }),
   /** Takes an earlier entry back. */
@@ -117,6 +135,7 @@ const END_KINDS: ReadonlySet<EntryKind> = new Set<EntryKind>([
   'rejected',
   'read-back',
   'photo',
+  'flagged',
 ]);
 
 const entryOf = <K extends EntryKind>(kind: K) =>
@@ -143,6 +162,8 @@ export const entrySchema = z.discriminatedUnion('kind', [
   entryOf('photo'),
   entryOf('cautioned'),
   entryOf('exchanged'),
+  entryOf('traced'),
+  entryOf('flagged'),
   entryOf('note'),
   entryOf('void'),
 ]);

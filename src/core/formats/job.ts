@@ -6,6 +6,7 @@ import { ORDERS, SCHEMES } from '../wiring/schemes';
 import { EVIDENCE } from '../reading/reading';
 import { entrySchema, jobEntrySchema } from './entry';
 import { ofLink } from '../log/of-link';
+import { identifierPatternSchema } from './identifier';
 import { cableSpecSchema, connectorSpecSchema, legendSchema } from './bench';
 import { instantSchema } from './reading';
 
@@ -14,6 +15,9 @@ const name = z.string().min(1).max(120);
 
 /** Cable to spare at an end before anything was done there, in millimetres. */
 const slackMm = z.number().min(0).max(20_000).optional();
+
+/** Taken out of the plan but still in the log: shown no more, its place free for another. */
+const retired = z.literal(true).optional();
 
 /** What a job asks of every link, unless the link says otherwise. */
 export const policySchema = z.strictObject({
@@ -36,6 +40,14 @@ export const policySchema = z.strictObject({
       sameSlot: z.number().int().min(2).max(20).optional(),
     })
     .optional(),
+  /** How things are called: patterns for what stands on the head, on the tail, and for the link itself. */
+  identifiers: z
+    .strictObject({
+      head: identifierPatternSchema,
+      tail: identifierPatternSchema,
+      link: identifierPatternSchema,
+    })
+    .optional(),
   /** Simulated testers read hidden copper: a job to learn and to show on, not a real one. */
   practice: z
     .strictObject({
@@ -52,6 +64,12 @@ export const spaceSchema = z.strictObject({
   floor: z.number().int().min(-20).max(200),
   x: z.number(),
   y: z.number(),
+  /** What stands for it on labels, where it is not its name. */
+  code: z.string().min(1).max(12).optional(),
+  /** How large it is drawn, in metres. */
+  width: z.number().min(1).max(200).optional(),
+  depth: z.number().min(1).max(200).optional(),
+  retired,
 });
 /** A patch panel in a closet; `order` counts from the top of the rack. */
 export const panelSchema = z.strictObject({
@@ -60,6 +78,7 @@ export const panelSchema = z.strictObject({
   space: id,
   ports: z.number().int().min(1).max(96),
   order: z.number().int().min(0),
+  retired,
 });
 /** A wall outlet in a room, with its number of positions. */
 export const outletSchema = z.strictObject({
@@ -67,6 +86,7 @@ export const outletSchema = z.strictObject({
   name,
   space: id,
   positions: z.number().int().min(1).max(24),
+  retired,
 });
 /** One cable with its two ends. */
 export const linkSchema = z.strictObject({
@@ -91,6 +111,7 @@ export const linkSchema = z.strictObject({
   lengthMetres: z.number().min(0.1).max(500).optional(),
   evidence: z.enum(EVIDENCE).optional(),
   note: z.string().max(400).optional(),
+  retired,
 });
 /** A part, tool or consumable that the job keeps track of. */
 export const partSchema = z.strictObject({
@@ -103,7 +124,12 @@ export const partSchema = z.strictObject({
   note: z.string().max(400).optional(),
 });
 /** A person on the job. */
-export const personSchema = z.strictObject({ id, name, role: z.enum(['technician', 'lead', 'trainee']) });
+export const personSchema = z.strictObject({
+  id,
+  name,
+  role: z.enum(['technician', 'lead', 'trainee']),
+  retired,
+});
 
 /** The open format `gauntlet/job@1`: a whole job with every log entry in order. */
 export const jobFileSchema = z.strictObject({
@@ -194,6 +220,7 @@ export function jobFileProblems(file: JobFile): { path: string; message: string 
     if (!outlets.has(l.tail.outlet)) say(`links.${i}.tail.outlet`, `There is no outlet "${l.tail.outlet}".`);
     if (isCoax(l.head.connector) !== isCoax(l.tail.connector))
       say(`links.${i}.tail.connector`, 'A coax connector at one end wants one at the other.');
+    if (l.retired) return;
     const port = `${l.head.panel}\n${l.head.port}`;
     if (taken.has(port))
       say(`links.${i}.head.port`, `Port ${l.head.port} of "${l.head.panel}" is taken by ${taken.get(port)}.`);

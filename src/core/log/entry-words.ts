@@ -1,8 +1,9 @@
 import { mistakeText } from '../diagnose/words';
-import type { LogEntry } from '../formats/entry';
+import type { EntryOf, LogEntry } from '../formats/entry';
 import type { Link, Policy } from '../formats/job';
 import { EVIDENCE_WORDS } from '../reading/verdict';
 import { conductorLabel } from '../wiring/conductors';
+import { flagWords } from '../survey/tape';
 import { FAMILY_NAMES } from '../wiring/connector';
 import { judgeMeasured } from './judge-measured';
 
@@ -31,6 +32,10 @@ export function entryWords(e: LogEntry, link: Link | undefined, policy: Policy):
       return `read the cautions of ${FAMILY_NAMES[e.data.family]}`;
     case 'exchanged':
       return `answers at the outlet of ${e.data.with}: the two are exchanged`;
+    case 'traced':
+      return tracedWords(e.data);
+    case 'flagged':
+      return e.data.bands ? `flagged: ${flagWords(e.data)}` : 'tape taken off';
     case 'note':
       return e.data.text;
     case 'void':
@@ -45,6 +50,21 @@ export function entryWords(e: LogEntry, link: Link | undefined, policy: Policy):
       const { verdict, reason, evidence } = judged.judgement;
       return `${verdict} by ${EVIDENCE_WORDS[evidence]}${verdict === 'pass' ? '' : `: ${reason}`}`;
     }
+  }
+}
+
+/** What a trace found of a link's cable, in words. */
+export function tracedWords({ is, by, cable, with: others, sure }: EntryOf<'traced'>['data']): string {
+  const named = cable === undefined ? '' : `loose cable ${cable}, `;
+  switch (is) {
+    case 'known':
+      return `${named}found by ${by}${sure === undefined ? '' : `, ${Math.round(sure * 100)} % sure`}`;
+    case 'inferred':
+      return `${named}the last one left: inferred, not proven`;
+    case 'bridged':
+      return `bridged with ${others?.join(', ') || 'another cable'}: find where copper joins them`;
+    case 'silent':
+      return `${named}no cable answered its remote: open, or the remote was not there`;
   }
 }
 

@@ -4,6 +4,7 @@ import type { Verdict } from '../reading/verdict';
 import type { Evidence } from '../reading/reading';
 import { ENDS, otherEnd, type Contact, type End } from '../wiring/conductors';
 import type { ConnectorFamily } from '../wiring/connector';
+import type { TapeFlag } from '../survey/tape';
 import { cutBackMm } from './cut-back';
 import { judgeMeasured } from './judge-measured';
 
@@ -37,6 +38,8 @@ export interface TerminationStatus {
   loggedTwice?: string[];
   /** The last picture taken of this end. */
   photo?: string;
+  /** Tape on the cable at this end. */
+  flag?: TapeFlag;
 }
 
 /** The last reading that counts, as the log has it. */
@@ -58,6 +61,8 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   lastReading?: LastReading;
   /** What was wrong has been written down since the last failing reading. */
   foundSinceFail?: boolean;
+  /** What a trace found of this link's cable. */
+  traced?: EntryOf<'traced'>['data'] & { at: string };
   lastEntry?: { id: string; kind: Entry['kind']; at: string; by: string; end?: End };
 }
 
@@ -128,6 +133,7 @@ function step(status: LinkStatus, link: Link, policy: Policy, e: Entry): void {
       status.head = fresh();
       status.tail = fresh();
       delete status.lastReading;
+      delete status.traced;
       return;
     case 'rejected':
       fail(status[e.end!], e, e.data.reason);
@@ -138,6 +144,15 @@ function step(status: LinkStatus, link: Link, policy: Policy, e: Entry): void {
     case 'exchanged':
       for (const end of ENDS) fail(status[end], e, `exchanged with ${e.data.with}`);
       return;
+    case 'traced':
+      status.traced = { ...e.data, at: e.at };
+      return;
+    case 'flagged': {
+      const { tape, bands, text } = e.data;
+      if (bands === 0) delete status[e.end!].flag;
+      else status[e.end!].flag = { tape, bands, ...(text ? { text } : {}) };
+      return;
+    }
     case 'photo':
       status[e.end!].photo = e.data.photo;
       return;
@@ -209,6 +224,7 @@ function proved(status: LinkStatus, link: Link, policy: Policy, e: EntryOf<'read
     current: true,
   };
   if (judgement.verdict !== 'fail') {
+    if (status.traced) status.traced = { ...status.traced, is: 'known' };
     for (const end of ENDS) {
       const t = status[end];
       t.state = judgement.verdict === 'pass' ? 'proven' : 'provisional';

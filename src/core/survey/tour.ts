@@ -9,6 +9,12 @@ export interface Tour {
   metres: number;
 }
 
+/** What is carried on a walk: how much at the start, and what each place adds or takes. It may never fall below none. */
+export interface Load {
+  start: number;
+  change: readonly number[];
+}
+
 /** How far it is from `from` through the places in this order, and on to `to` where that is given. */
 export function tourMetres(
   from: Place,
@@ -25,29 +31,44 @@ export function tourMetres(
   return to ? metres + walkMetres(at, to) : metres;
 }
 
-/** The shortest order from `from` through all places, ending at `to` where that is given: exact up to twelve. */
-export function shortestTour(from: Place, places: readonly Place[], to?: Place): Tour {
+/** Whether the load never falls below none in this order. */
+export function carries(load: Load, order: readonly number[]): boolean {
+  let carried = load.start;
+  return order.every((i) => (carried += load.change[i]!) >= 0);
+}
+
+/**
+ * The shortest order from `from` through all places, ending at `to` where that is given: exact up to twelve. With a
+ * `load`, only orders in which there is always enough to put down; one must exist.
+ */
+export function shortestTour(from: Place, places: readonly Place[], to?: Place, load?: Load): Tour {
   const order =
-    places.length <= EXACT_PLACES ? exactOrder(from, places, to) : improvedOrder(from, places, to);
+    places.length <= EXACT_PLACES
+      ? exactOrder(from, places, to, load)
+      : improvedOrder(from, places, to, load);
   return { order, metres: tourMetres(from, places, order, to) };
 }
 
-/** Held and Karp's dynamic programme over subsets. */
-function exactOrder(from: Place, places: readonly Place[], to?: Place): number[] {
+/** Held and Karp's dynamic programme over subsets; what is carried depends on the subset alone. */
+function exactOrder(from: Place, places: readonly Place[], to?: Place, load?: Load): number[] {
   const n = places.length;
   if (n === 0) return [];
   const between = places.map((a) => places.map((b) => walkMetres(a, b)));
   const size = 1 << n;
+  const carried = load && loadOfSets(load, size);
   const best = new Float64Array(size * n).fill(Infinity);
   const before = new Int8Array(size * n).fill(-1);
-  for (let i = 0; i < n; i++) best[(1 << i) * n + i] = walkMetres(from, places[i]!);
+  for (let i = 0; i < n; i++)
+    if (!carried || carried[1 << i]! >= 0) best[(1 << i) * n + i] = walkMetres(from, places[i]!);
   for (let set = 1; set < size; set++)
     for (let last = 0; last < n; last++) {
       const here = best[set * n + last]!;
       if (here === Infinity) continue;
       for (let next = 0; next < n; next++) {
         if (set & (1 << next)) continue;
-        const key = (set | (1 << next)) * n + next;
+        const bigger = set | (1 << next);
+        if (carried && carried[bigger]! < 0) continue;
+        const key = bigger * n + next;
         const metres = here + between[last]![next]!;
         if (metres < best[key]!) {
           best[key] = metres;
@@ -71,49 +92,71 @@ function exactOrder(from: Place, places: readonly Place[], to?: Place): number[]
   return order;
 }
 
-/** Nearest place first, then segments reversed and moved while that shortens the walk. */
-function improvedOrder(from: Place, places: readonly Place[], to?: Place): number[] {
+function loadOfSets(load: Load, size: number): Int32Array {
+  const carried = new Int32Array(size);
+  carried[0] = load.start;
+  for (let set = 1; set < size; set++) {
+    const lowest = 31 - Math.clz32(set & -set);
+    carried[set] = carried[set & (set - 1)]! + load.change[lowest]!;
+  }
+  return carried;
+}
+
+/** Nearest place first, then segments reversed and places moved while that shortens the walk. */
+function improvedOrder(from: Place, places: readonly Place[], to?: Place, load?: Load): number[] {
+  const n = places.length;
+  const all = [...places, from, to ?? from];
+  const metres = all.map((a) => Float64Array.from(all, (b) => walkMetres(a, b)));
+  // No way back: the last step to `to` costs nothing from anywhere.
+  if (!to) for (let i = 0; i < n; i++) metres[i]![n + 1] = 0;
+  let order = nearestFirst(from, places, load);
+  const at = (i: number) => (i < 0 ? n : i < n ? order[i]! : n + 1);
+  const may = (o: readonly number[]) => !load || carries(load, o);
+  for (let better = true; better;) {
+    better = false;
+    for (let i = 0; i < n - 1; i++) {
+      const before = at(i - 1);
+      for (let j = i + 1; j < n; j++) {
+        const [first, last, after] = [order[i]!, order[j]!, at(j + 1)];
+        const gain =
+          metres[before]![first]! + metres[last]![after]! - metres[before]![last]! - metres[first]![after]!;
+        if (gain <= 1e-9) continue;
+        const turned = [...order.slice(0, i), ...order.slice(i, j + 1).reverse(), ...order.slice(j + 1)];
+        if (may(turned)) [order, better] = [turned, true];
+      }
+    }
+    for (let i = 0; i < n; i++)
+      for (let j = -1; j < n; j++) {
+        if (j === i || j === i - 1) continue;
+        const [moved, before, after, a, b] = [order[i]!, at(i - 1), at(i + 1), at(j), at(j + 1)];
+        const gain =
+          metres[before]![moved]! + metres[moved]![after]! - metres[before]![after]! +
+          metres[a]![b]! - metres[a]![moved]! - metres[moved]![b]!; // prettier-ignore
+        if (gain <= 1e-9) continue;
+        const put = order.filter((_, k) => k !== i);
+        put.splice(j < i ? j + 1 : j, 0, moved);
+        if (may(put)) [order, better] = [put, true];
+      }
+  }
+  return order;
+}
+
+function nearestFirst(from: Place, places: readonly Place[], load?: Load): number[] {
   const left = new Set(places.keys());
-  let order: number[] = [];
+  const order: number[] = [];
+  let carried = load?.start ?? 0;
   for (let at = from; left.size;) {
     let nearest = -1;
     for (const i of left)
-      if (nearest < 0 || walkMetres(at, places[i]!) < walkMetres(at, places[nearest]!)) nearest = i;
+      if (
+        (!load || carried + load.change[i]! >= 0) &&
+        (nearest < 0 || walkMetres(at, places[i]!) < walkMetres(at, places[nearest]!))
+      )
+        nearest = i;
+    carried += load?.change[nearest] ?? 0;
     order.push(nearest);
     left.delete(nearest);
     at = places[nearest]!;
-  }
-  const step = (a: Place | undefined, b: Place | undefined) => (a && b ? walkMetres(a, b) : 0);
-  const at = (i: number) => (i < 0 ? from : i < order.length ? places[order[i]!] : to);
-  for (let better = true; better;) {
-    better = false;
-    for (let i = 0; i < order.length - 1; i++)
-      for (let j = i + 1; j < order.length; j++) {
-        const gain =
-          step(at(i - 1), at(i)) + step(at(j), at(j + 1)) - step(at(i - 1), at(j)) - step(at(i), at(j + 1));
-        if (gain > 1e-9) {
-          order = [...order.slice(0, i), ...order.slice(i, j + 1).reverse(), ...order.slice(j + 1)];
-          better = true;
-        }
-      }
-    for (let i = 0; i < order.length; i++)
-      for (let j = -1; j < order.length; j++) {
-        if (j === i || j === i - 1) continue;
-        const gain =
-          step(at(i - 1), at(i)) +
-          step(at(i), at(i + 1)) -
-          step(at(i - 1), at(i + 1)) +
-          step(at(j), at(j + 1)) -
-          step(at(j), at(i)) -
-          step(at(i), at(j + 1));
-        if (gain > 1e-9) {
-          const moved = order[i]!;
-          const without = order.filter((_, k) => k !== i);
-          without.splice(j < i ? j + 1 : j, 0, moved);
-          order = without;
-          better = true;
-        }
-      }
   }
   return order;
 }

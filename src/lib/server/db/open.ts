@@ -5,6 +5,7 @@ import { dirname } from 'node:path';
 import * as first from './migrations/2026-11-first';
 import * as jobEntries from './migrations/2026-11-tool-entries';
 import * as photos from './migrations/2026-11-photos';
+import * as retired from './migrations/2026-11-z-retired';
 import type { Database } from './schema';
 
 /** The database, ready to use. */
@@ -20,7 +21,12 @@ export class DatabaseUnusable extends Error {
   }
 }
 
-const MIGRATIONS = { '2026-11-first': first, '2026-11-photos': photos, '2026-11-tool-entries': jobEntries };
+const MIGRATIONS = {
+  '2026-11-first': first,
+  '2026-11-photos': photos,
+  '2026-11-tool-entries': jobEntries,
+  '2026-11-z-retired': retired,
+};
 
 /** Opens a database file, creating it where there is none, and brings its schema up to date. */
 export async function openDatabase(file: string): Promise<Db> {
@@ -29,12 +35,14 @@ export async function openDatabase(file: string): Promise<Db> {
     const sqlite = new BetterSqlite(file);
     sqlite.pragma('journal_mode = WAL');
     sqlite.pragma('synchronous = FULL');
-    sqlite.pragma('foreign_keys = ON');
+    // A table that others refer to can only be replaced while references are not held against it.
+    sqlite.pragma('foreign_keys = OFF');
     sqlite.pragma('busy_timeout = 5000');
     const db = new Kysely<Database>({ dialect: new SqliteDialect({ database: sqlite }) });
     const migrator = new Migrator({ db, provider: { getMigrations: async () => MIGRATIONS } });
     const { error } = await migrator.migrateToLatest();
     if (error) throw error;
+    sqlite.pragma('foreign_keys = ON');
     return db;
   } catch (cause) {
     throw new DatabaseUnusable(file, cause);

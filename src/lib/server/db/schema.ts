@@ -7,7 +7,15 @@ export type ItemKind = 'space' | 'panel' | 'outlet' | 'part' | 'legend' | 'perso
 export interface Database {
   job: { id: string; name: string; created_at: string; policy: string };
   item: { job: string; kind: ItemKind; id: string; body: string };
-  link: { job: string; id: string; label: string; panel: string; port: number; body: string };
+  link: {
+    job: string;
+    id: string;
+    label: string;
+    panel: string;
+    port: number;
+    retired: number;
+    body: string;
+  };
   entry: {
     seq: Generated<number>;
     id: string;

@@ -8,6 +8,8 @@ export interface FeedItem {
   seq: number;
   entries: LogEntry[];
   states: LinkStatus[];
+  /** The plan was changed: the name its sender gave that change. */
+  plan?: string;
 }
 
 const feed = new EventEmitter();

@@ -49,9 +49,12 @@ async function keepLink(db: Db, job: string, id: string, body: unknown): Promise
       .executeTakeFirst();
     if (!row) throw noSuchLink(id, 'id');
     const before = JSON.parse(row.body) as Link;
+    const given = { ...parsed.data };
+    delete given.retired;
     const link: Link = {
-      ...parsed.data,
+      ...given,
       id,
+      ...(before.retired ? { retired: true } : {}),
       head: { ...before.head, connector: parsed.data.head.connector },
       tail: { ...before.tail, connector: parsed.data.tail.connector },
     };

@@ -1,4 +1,4 @@
-import type { Transaction } from 'kysely';
+import type { Kysely, Transaction } from 'kysely';
 import {
   jobFileProblems,
   jobFileSchema,
@@ -20,7 +20,8 @@ import { Refused } from '../refused';
 import { entryFromRow, insertEntry } from './entry-rows';
 import { rebuildStates } from './states';
 
-const ITEM_KINDS = {
+/** What each list of a plan is called in its table. */
+export const ITEM_KINDS = {
   spaces: 'space',
   panels: 'panel',
   outlets: 'outlet',
@@ -52,6 +53,17 @@ export async function importJob(db: Db, body: unknown): Promise<string> {
   });
 }
 
+/** A link as its row. */
+export const linkRow = (job: string, l: Link) => ({
+  job,
+  id: l.id,
+  label: l.label,
+  panel: l.head.panel,
+  port: l.head.port,
+  retired: l.retired ? 1 : 0,
+  body: JSON.stringify(l),
+});
+
 async function insertPlan(trx: Transaction<Database>, file: JobFile): Promise<void> {
   const job = file.job.id;
   await trx
@@ -72,22 +84,11 @@ async function insertPlan(trx: Transaction<Database>, file: JobFile): Promise<vo
         .insertInto('item')
         .values({ job, kind, id: x.id, body: JSON.stringify(x) })
         .execute();
-  for (const l of file.links)
-    await trx
-      .insertInto('link')
-      .values({
-        job,
-        id: l.id,
-        label: l.label,
-        panel: l.head.panel,
-        port: l.head.port,
-        body: JSON.stringify(l),
-      })
-      .execute();
+  for (const l of file.links) await trx.insertInto('link').values(linkRow(job, l)).execute();
 }
 
 /** A job's plan, each list in the order of its ids; undefined where there is no such job. */
-export async function readPlan(db: Db, id: string): Promise<JobPlan | undefined> {
+export async function readPlan(db: Kysely<Database>, id: string): Promise<JobPlan | undefined> {
   const job = await db.selectFrom('job').selectAll().where('id', '=', id).executeTakeFirst();
   if (!job) return undefined;
   const items = await db.selectFrom('item').selectAll().where('job', '=', id).orderBy('id').execute();

@@ -62,11 +62,20 @@ export async function foldJob(db: Kysely<Database>, job: string): Promise<LinkSt
 export async function rebuildStates(db: Kysely<Database>, job: string): Promise<number> {
   const states = await foldJob(db, job);
   await db.deleteFrom('link_state').where('job', '=', job).execute();
+  await insertStates(db, job, states);
+  return states.length;
+}
+
+/** Keeps states of links that have none yet. */
+export async function insertStates(
+  db: Kysely<Database>,
+  job: string,
+  states: readonly LinkStatus[],
+): Promise<void> {
   for (let i = 0; i < states.length; i += 500) {
     const rows = states.slice(i, i + 500).map((s) => rowOf(job, s));
     await db.insertInto('link_state').values(rows).execute();
   }
-  return states.length;
 }
 
 /** The kept states of a job. */

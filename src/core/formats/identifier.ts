@@ -1,0 +1,12 @@
+import { z } from 'zod';
+import { patternProblem } from '../plan/identifier';
+
+/** A pattern identifiers are made by. */
+export const identifierPatternSchema = z
+  .string()
+  .min(1)
+  .max(120)
+  .superRefine((pattern, ctx) => {
+    const message = patternProblem(pattern);
+    if (message) ctx.addIssue({ code: 'custom', message });
+  });

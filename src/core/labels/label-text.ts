@@ -1,0 +1,37 @@
+import type { Link } from '../formats/job';
+import type { LinkIdentifiers } from '../plan/link-identifiers';
+
+/** Where labels go: round the cable at either end, on the panel, on the plate. */
+export const LABEL_SPOTS = ['cable-head', 'cable-tail', 'panel', 'plate'] as const;
+/** Where a label goes. */
+export type LabelSpot = (typeof LABEL_SPOTS)[number];
+/** What spots are called. */
+export const SPOT_NAMES: Record<LabelSpot, string> = {
+  'cable-head': 'cable, closet end',
+  'cable-tail': 'cable, room end',
+  panel: 'panel port',
+  plate: 'wall plate',
+};
+
+/** What stands on one label: the large line, the small ones, and the link its code opens. */
+export interface Label {
+  link: string;
+  spot: LabelSpot;
+  large: string;
+  small: string[];
+}
+
+/** The labels of links, in their order, all spots of one link together. */
+export const labelsOf = (
+  links: readonly Link[],
+  identify: (link: Link) => LinkIdentifiers,
+  spots: readonly LabelSpot[],
+): Label[] =>
+  links.flatMap((l) => {
+    const { link, head, tail } = identify(l);
+    return LABEL_SPOTS.filter((s) => spots.includes(s)).map((spot): Label => {
+      if (spot === 'panel') return { link: l.id, spot, large: link, small: [tail] };
+      if (spot === 'plate') return { link: l.id, spot, large: link, small: [head] };
+      return { link: l.id, spot, large: link, small: spot === 'cable-head' ? [head, tail] : [tail, head] };
+    });
+  });

@@ -1,0 +1,217 @@
+import { cableNamed } from '../bench/cable-named';
+import type { JobPlan, Link, Outlet, Panel, Space } from '../formats/job';
+import type { PlanChanges } from '../formats/plan-changes';
+import type { ScheduleRow } from '../formats/schedule-csv';
+import { NewIds, slugOf } from './new-ids';
+import type { ReadRow } from './schedule-check';
+
+/** Sizes panels come in; a new one is as large as the smallest that holds its highest port. */
+const PANEL_SIZES = [12, 24, 48, 96];
+/** Spaces that nobody placed are drawn in rows of so many, so far apart, in metres. */
+const SPACES_A_ROW = 6;
+const SPACE_APART = 8;
+/** What a space takes on the plan until somebody draws it, in metres. */
+export const USUAL_SPACE = { room: { width: 6, depth: 5 }, closet: { width: 3, depth: 3 } } as const;
+
+/** What a schedule would change, counted. */
+export interface ScheduleChanges {
+  changes: PlanChanges;
+  added: number;
+  changed: number;
+  same: number;
+  /** Spaces, panels and outlets that are new, by name. */
+  newSpaces: string[];
+  newPanels: string[];
+  newOutlets: number;
+}
+
+const norm = (s: string) => s.trim().toLowerCase();
+
+/** The changes of a plan that take checked rows in: new closets, panels, rooms and outlets come with them. */
+export function scheduleChanges(rows: readonly ReadRow[], plan: JobPlan): ScheduleChanges {
+  const build = new Build(plan);
+  const put: Link[] = [];
+  let [added, changed, same] = [0, 0, 0];
+  for (const r of rows) {
+    const link = build.link(r);
+    if (!r.existing) added++;
+    else if (sameLink(r.existing, link)) {
+      same++;
+      continue;
+    } else changed++;
+    put.push(link);
+  }
+  return {
+    changes: {
+      put: {
+        spaces: build.spaces.written(),
+        panels: build.panels.written(),
+        outlets: build.outlets.written(),
+        links: put,
+      },
+    },
+    added,
+    changed,
+    same,
+    newSpaces: build.spaces.fresh.map((s) => s.name),
+    newPanels: build.panels.fresh.map((p) => p.name),
+    newOutlets: build.outlets.fresh.length,
+  };
+}
+
+const sorted = (x: unknown): unknown =>
+  x && typeof x === 'object'
+    ? Object.fromEntries(
+        Object.entries(x)
+          .filter(([, v]) => v !== undefined)
+          .sort(([a], [b]) => (a < b ? -1 : 1))
+          .map(([k, v]) => [k, sorted(v)]),
+      )
+    : x;
+const sameLink = (a: Link, b: Link) => JSON.stringify(sorted(a)) === JSON.stringify(sorted(b));
+
+/** Things of one kind by a key of their names; new or changed ones are remembered. */
+class Shelf<T extends { id: string }> {
+  private readonly byKey = new Map<string, T>();
+  private readonly touched = new Set<string>();
+  readonly fresh: T[] = [];
+  constructor(list: readonly T[], keyOf: (x: T) => string) {
+    for (const x of list) this.byKey.set(keyOf(x), x);
+  }
+  get(key: string): T | undefined {
+    return this.byKey.get(key);
+  }
+  set(key: string, item: T): T {
+    if (!this.byKey.has(key)) this.fresh.push(item);
+    this.byKey.set(key, item);
+    this.touched.add(key);
+    return item;
+  }
+  written(): T[] {
+    return [...this.touched].map((k) => this.byKey.get(k)!);
+  }
+}
+
+class Build {
+  readonly spaces: Shelf<Space>;
+  readonly panels: Shelf<Panel>;
+  readonly outlets: Shelf<Outlet>;
+  private readonly ids: Record<'space' | 'panel' | 'outlet' | 'link', NewIds>;
+  private readonly perFloor = new Map<number, number>();
+  private panelOrder: number;
+
+  constructor(private readonly plan: JobPlan) {
+    const active = <T extends { retired?: true | undefined }>(list: readonly T[]) => list.filter((x) => !x.retired); // prettier-ignore
+    this.spaces = new Shelf(active(plan.spaces), (s) => `${s.kind}\n${norm(s.name)}`);
+    this.panels = new Shelf(active(plan.panels), (p) => `${p.space}\n${norm(p.name)}`);
+    this.outlets = new Shelf(active(plan.outlets), (o) => `${o.space}\n${norm(o.name)}`);
+    this.ids = {
+      space: new NewIds(plan.spaces.map((s) => s.id)),
+      panel: new NewIds(plan.panels.map((p) => p.id)),
+      outlet: new NewIds(plan.outlets.map((o) => o.id)),
+      link: new NewIds(plan.links.map((l) => l.id)),
+    };
+    this.panelOrder = Math.max(-1, ...plan.panels.map((p) => p.order));
+    for (const s of plan.spaces) this.perFloor.set(s.floor, (this.perFloor.get(s.floor) ?? 0) + 1);
+  }
+
+  private space(kind: Space['kind'], name: string): Space {
+    const there = this.spaces.get(`${kind}\n${norm(name)}`);
+    // A link may end in another closet: a space is looked for under its name first, whatever it is.
+    const other = kind === 'room' ? this.spaces.get(`closet\n${norm(name)}`) : undefined;
+    if (there ?? other) return (there ?? other)!;
+    const floor = kind === 'room' ? floorOf(name) : 0;
+    const n = this.perFloor.get(floor) ?? 0;
+    this.perFloor.set(floor, n + 1);
+    return this.spaces.set(`${kind}\n${norm(name)}`, {
+      id: this.ids.space.give(slugOf(name)),
+      name: name.trim(),
+      kind,
+      floor,
+      x: (n % SPACES_A_ROW) * SPACE_APART,
+      y: Math.floor(n / SPACES_A_ROW) * SPACE_APART,
+    });
+  }
+
+  private panel(closet: Space, name: string, port: number): Panel {
+    const key = `${closet.id}\n${norm(name)}`;
+    const there = this.panels.get(key);
+    if (there && there.ports >= port) return there;
+    const ports = PANEL_SIZES.find((n) => n >= port)!;
+    if (there) return this.panels.set(key, { ...there, ports });
+    const id = this.ids.panel.give(name.trim().slice(0, 60));
+    return this.panels.set(key, { id, name: name.trim(), space: closet.id, ports, order: ++this.panelOrder });
+  }
+
+  private outlet(room: Space, name: string, position: number): Outlet {
+    const key = `${room.id}\n${norm(name)}`;
+    const there = this.outlets.get(key);
+    if (there && there.positions >= position) return there;
+    if (there) return this.outlets.set(key, { ...there, positions: position });
+    const id = this.ids.outlet.give(slugOf(`${room.id}-${name}`));
+    return this.outlets.set(key, { id, name: name.trim(), space: room.id, positions: position });
+  }
+
+  link(r: ReadRow): Link {
+    const panel = this.panel(this.space('closet', r.closet), r.panel, r.port);
+    const outlet = this.outlet(this.space('room', r.room), r.outlet, r.position);
+    const before = r.existing;
+    const shield = cableNamed(r.cable, this.plan.parts)?.shield;
+    const shielded =
+      before && before.cable === r.cable
+        ? before.shielded
+        : shield
+          ? shield !== 'U/UTP'
+          : namesAShield(r.cable);
+    const kept: Partial<Link> = { ...before };
+    delete kept.scheme;
+    delete kept.lengthMetres;
+    delete kept.note;
+    return {
+      ...kept,
+      id: before?.id ?? this.ids.link.give(r.label.slice(0, 60)),
+      label: r.label,
+      head: { ...before?.head, panel: panel.id, port: r.port, connector: r.head },
+      tail: { ...before?.tail, outlet: outlet.id, position: r.position, connector: r.tail },
+      ordered: r.ordered,
+      shielded,
+      cable: r.cable,
+      ...(r.scheme ? { scheme: r.scheme } : {}),
+      ...(r.lengthMetres ? { lengthMetres: r.lengthMetres } : {}),
+      ...(r.note ? { note: r.note } : {}),
+    };
+  }
+}
+
+/** Whether a cable's name says that it has a shield: `F/UTP`, `U/FTP`, `S/FTP`, or the word. */
+const namesAShield = (cable: string): boolean => /\b(s?f|s)\/[uf]tp\b|\bu\/ftp\b|\bshield/i.test(cable);
+
+/** The floor a room's number tells: its hundreds, in common practice. Others stand on the ground floor until placed. */
+const floorOf = (name: string): number => Number(/(?:^|\D)(\d{1,2})\d{2}(?:\D|$)/.exec(name)?.[1] ?? 0);
+
+/** Links of a plan as rows of a schedule. Closet rooms are written as their names. */
+export function scheduleOf(plan: JobPlan, links: readonly Link[]): ScheduleRow[] {
+  const spaces = new Map(plan.spaces.map((s) => [s.id, s]));
+  const panels = new Map(plan.panels.map((p) => [p.id, p]));
+  const outlets = new Map(plan.outlets.map((o) => [o.id, o]));
+  return links.map((l): ScheduleRow => {
+    const [panel, outlet] = [panels.get(l.head.panel)!, outlets.get(l.tail.outlet)!];
+    return {
+      id: l.id,
+      link: l.label,
+      head_closet: spaces.get(panel.space)!.name,
+      head_panel: panel.name,
+      head_port: String(l.head.port),
+      tail_room: spaces.get(outlet.space)!.name,
+      tail_outlet: outlet.name,
+      tail_position: String(l.tail.position),
+      cable: l.cable,
+      ordered: l.ordered,
+      head_connector: l.head.connector,
+      tail_connector: l.tail.connector,
+      ...(l.scheme ? { scheme: l.scheme } : {}),
+      ...(l.lengthMetres ? { length_m: String(l.lengthMetres) } : {}),
+      ...(l.note ? { note: l.note } : {}),
+    };
+  });
+}

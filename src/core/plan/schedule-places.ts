@@ -1,0 +1,121 @@
+import type { JobPlan, Link, Panel, Space } from '../formats/job';
+import type { ScheduleRow } from '../formats/schedule-csv';
+
+/** Most ports of a panel, and positions of an outlet. */
+export const MOST_PORTS = 96;
+export const MOST_POSITIONS = 24;
+/** What an outlet is called where nobody named it. */
+const USUAL_OUTLET = '1';
+/** What a closet is called where a schedule names none and the job has none. */
+const USUAL_CLOSET = 'Closet';
+
+const norm = (s: string) => s.trim().toLowerCase();
+const key = (a: string, b: string) => `${norm(a)}\n${norm(b)}`;
+
+/** Closets, panels and outlets by the names a schedule gives them, and who holds which port and position. */
+export class Places {
+  private readonly panels = new Map<string, Panel>();
+  private readonly closetsOfPanel = new Map<string, string[]>();
+  private readonly closets: readonly Space[];
+  private readonly outletKeys = new Map<string, string>();
+  private readonly outletsOfRoom = new Map<string, string[]>();
+  private readonly ports = new Map<string, Map<number, string>>();
+  private readonly positions = new Map<string, Map<number, string>>();
+  private readonly given = new Map<string, string>();
+
+  /** `others` are the links of the job that the schedule says nothing of: they keep their places. */
+  constructor(plan: JobPlan, rows: readonly ScheduleRow[], others: readonly Link[]) {
+    const spaces = new Map(plan.spaces.map((s) => [s.id, s]));
+    this.closets = plan.spaces.filter((s) => s.kind === 'closet' && !s.retired);
+    const panelKeys = new Map<string, string>();
+    for (const p of plan.panels) {
+      if (p.retired) continue;
+      const closet = spaces.get(p.space)!.name;
+      panelKeys.set(p.id, key(closet, p.name));
+      this.panels.set(key(closet, p.name), p);
+      this.closetsOfPanel.set(norm(p.name), [...(this.closetsOfPanel.get(norm(p.name)) ?? []), closet]);
+    }
+    for (const o of plan.outlets) {
+      if (o.retired) continue;
+      const room = spaces.get(o.space)!.name;
+      this.outletKeys.set(o.id, key(room, o.name));
+      this.outletsOfRoom.set(norm(room), [...(this.outletsOfRoom.get(norm(room)) ?? []), o.name]);
+    }
+    for (const r of rows)
+      if (r.head_panel && r.head_closet && !this.given.has(norm(r.head_panel)))
+        this.given.set(norm(r.head_panel), r.head_closet);
+    for (const l of others) {
+      this.takePort(panelKeys.get(l.head.panel) ?? '', l.head.port, l.label);
+      this.takePosition(this.outletKeys.get(l.tail.outlet) ?? '', l.tail.position, l.label);
+    }
+  }
+
+  /** The closet a panel hangs in: as given, as the job has it, or as other rows say. `unsure` says why one must choose. */
+  closetOf(panel: string, given: string): { closet: string; unsure?: string } {
+    if (given) return { closet: given };
+    const known = this.closetsOfPanel.get(norm(panel)) ?? [];
+    if (known.length > 1)
+      return { closet: known[0]!, unsure: `Panel ${panel} hangs in ${known.join(' and in ')}.` };
+    const said = known[0] ?? this.given.get(norm(panel));
+    if (said) return { closet: said };
+    if (this.closets.length > 1)
+      return { closet: this.closets[0]!.name, unsure: `Panel ${panel} is new, and the job has ${this.closets.length} closets.` }; // prettier-ignore
+    return { closet: this.closets[0]?.name ?? USUAL_CLOSET };
+  }
+  panelKey(closet: string, panel: string): string {
+    return key(closet, panel);
+  }
+  /** Ports of a panel that is there; null for a new one. */
+  portsOf(panelKey: string): number | null {
+    return this.panels.get(panelKey)?.ports ?? null;
+  }
+  outletKey(room: string, outlet: string): string {
+    return key(room, outlet);
+  }
+  /** The outlet a room's links end at where none is named: its only one. */
+  usualOutlet(room: string): string {
+    const known = this.outletsOfRoom.get(norm(room)) ?? [];
+    return known.length === 1 ? known[0]! : USUAL_OUTLET;
+  }
+  isAt(link: Link, outletKey: string): boolean {
+    return this.outletKeys.get(link.tail.outlet) === outletKey;
+  }
+
+  /** Takes a port; the label of who has it already, or null. */
+  takePort(panelKey: string, port: number, label: string): string | null {
+    return take(this.ports, panelKey, port, label);
+  }
+  takePosition(outletKey: string, position: number, label: string): string | null {
+    return take(this.positions, outletKey, position, label);
+  }
+  /** A free port of a panel, each offered once; null where none is left. */
+  freePort(panelKey: string): number | null {
+    return free(this.ports, panelKey, this.portsOf(panelKey) ?? MOST_PORTS);
+  }
+  freePosition(outletKey: string): number | null {
+    return free(this.positions, outletKey, MOST_POSITIONS);
+  }
+}
+
+type Taken = Map<string, Map<number, string>>;
+const of = (taken: Taken, at: string): Map<number, string> => {
+  const there = taken.get(at) ?? new Map<number, string>();
+  taken.set(at, there);
+  return there;
+};
+function take(taken: Taken, at: string, n: number, label: string): string | null {
+  const there = of(taken, at);
+  const other = there.get(n);
+  if (other !== undefined) return other;
+  there.set(n, label);
+  return null;
+}
+function free(taken: Taken, at: string, most: number): number | null {
+  const there = of(taken, at);
+  for (let n = 1; n <= most; n++)
+    if (!there.has(n)) {
+      there.set(n, '');
+      return n;
+    }
+  return null;
+}
