@@ -3,8 +3,8 @@ import { database } from '$lib/server/db';
 import { listJobs } from '$lib/server/jobs/job-file';
 import type { PageServerLoad } from './$types';
 
-export const load: PageServerLoad = async () => {
+export const load: PageServerLoad = async ({ url }) => {
   const jobs = await listJobs(await database());
-  if (jobs.length === 1) redirect(307, `/${jobs[0]!.id}/rack`);
+  if (jobs.length === 1 && !url.searchParams.has('all')) redirect(307, `/${jobs[0]!.id}/rack`);
   return { jobs };
 };

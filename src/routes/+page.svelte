@@ -35,9 +35,10 @@
       {/each}
     </ul>
   {:else}
-    <p class="mt-2 text-lg">There is no job here yet. Bring one in from its file.</p>
+    <p class="mt-2 text-lg">There is no job here yet. Set one up, or bring one in from its file.</p>
   {/if}
-  <label class="mt-6 act">
+  <a class={['mt-6 act', !data.jobs.length && 'act-now']} href="/new">Set up a new job</a>
+  <label class="mt-2 act">
     Bring a job in from a gauntlet/job@1 file
     <input
       type="file"

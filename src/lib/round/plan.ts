@@ -7,7 +7,7 @@ import type { Site } from '$lib/site/site.svelte';
 export function planInWorker(
   closet: Place,
   rooms: readonly RoundRoom[],
-  remotes: number,
+  remotes: number | readonly number[],
   hands: Hands,
 ): Promise<RoundPlan> {
   const worker = new Worker(new URL('./round.worker.ts', import.meta.url), { type: 'module' });

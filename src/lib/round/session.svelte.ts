@@ -63,7 +63,8 @@ export class RoundSession {
     this.leads.resume();
     try {
       const kept = JSON.parse(localStorage.getItem(this.key) ?? 'null') as Kept | null;
-      if (!kept) return;
+      // A plan of before remotes were collected on the way is no use any more.
+      if (!kept?.plan.home) return;
       this.plan = kept.plan;
       this.at = kept.at;
       this.out = kept.out;

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
   import { onMount } from 'svelte';
-  import { goto } from '$app/navigation';
+  import { goto, invalidateAll } from '$app/navigation';
   import { ofLink } from '$core/log/of-link';
   import { page } from '$app/state';
   import { useSite } from '$lib/site/site.svelte';
@@ -22,6 +22,7 @@
     { verb: 'bench', href: `${job}/bench${at ? `/${at}` : ''}`, key: 'b' },
     { verb: 'prove', href: `${job}/prove${at ? `/${at}` : ''}`, key: 'p' },
     { verb: 'redo', href: `${job}/redo`, key: 'd' },
+    { verb: 'trace', href: `${job}/trace`, key: 'e' },
   ]);
   let finding = $state(false);
   let showingKeys = $state(false);
@@ -80,7 +81,9 @@
   <header
     class="flex min-h-12 flex-wrap items-center justify-end gap-x-4 border-b border-rule px-3 lg:col-start-2 lg:px-5"
   >
-    <p class="mr-auto truncate font-bold">{site.plan.name}</p>
+    <a class="mr-auto flex h-12 items-center truncate font-bold" href="/?all" title="All jobs"
+      >{site.plan.name}</a
+    >
     <p class="text-sm text-faint" aria-live="polite" data-testid="kept">
       {site.waiting.length === 0
         ? 'all kept'
@@ -108,7 +111,7 @@
   </header>
 
   <nav
-    class="sticky bottom-0 z-20 row-start-3 grid grid-cols-5 border-t border-rule bg-paper lg:top-0 lg:bottom-auto lg:col-start-1 lg:row-span-2 lg:row-start-1 lg:h-dvh lg:grid-cols-1 lg:content-start lg:border-t-0 lg:border-r"
+    class="sticky bottom-0 z-20 row-start-3 grid grid-cols-6 border-t border-rule bg-paper lg:top-0 lg:bottom-auto lg:col-start-1 lg:row-span-2 lg:row-start-1 lg:h-dvh lg:grid-cols-1 lg:content-start lg:border-t-0 lg:border-r"
     aria-label="Screens"
   >
     <p class="hidden h-12 items-center px-4 font-bold lg:flex">Gauntlet</p>
@@ -141,6 +144,12 @@
           </p>{/each}
         <button class="mt-2 act" onclick={() => site.dismissRefused()}>Read; put it away</button>
       </div>
+    {/if}
+    {#if site.planChanged}
+      <button class="m-3 act" onclick={() => invalidateAll()}
+        >Somebody changed the plan: take it up <span class="text-sm font-normal">what you entered stays</span
+        ></button
+      >
     {/if}
     {@render children()}
   </div>

@@ -13,7 +13,7 @@ export const SHELL_KEYS: KeyHelp[] = [
   { keys: ['Page Up'], does: 'bench: gate before' },
   { keys: ['1', '…', '9'], does: 'bench: the conductor in your hand, as numbered on its button' },
   { keys: ['[', ']'], does: 'panel before, panel after' },
-  { keys: ['k', 'b', 'p', 'd'], does: 'rack, bench, prove, redo' },
+  { keys: ['k', 'b', 'p', 'd', 'e'], does: 'rack, bench, prove, redo, trace' },
   { keys: ['u'], does: 'undo the last thing' },
   { keys: ['t'], does: 'paper or closet theme' },
 ];

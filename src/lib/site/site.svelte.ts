@@ -1,3 +1,4 @@
+import { invalidateAll } from '$app/navigation';
 import { getContext, setContext } from 'svelte';
 import { SvelteMap, SvelteSet } from 'svelte/reactivity';
 import { v7 as uuid } from 'uuid';
@@ -12,6 +13,7 @@ import type {
 } from '$core/formats/entry';
 import { ofLink } from '$core/log/of-link';
 import type { JobPlan, Link, Space } from '$core/formats/job';
+import type { PlanChanges } from '$core/formats/plan-changes';
 import { inPortOrder, nextAfter, wantsReading } from '$core/log/next';
 import { inRework } from '$core/log/rework';
 import { patternAt, seeReading, type Pattern } from '$core/log/patterns';
@@ -22,9 +24,15 @@ import type { ConnectorFamily } from '$core/wiring/connector';
 import { sendPhotos } from '$lib/photo/photo-box';
 import { Extras } from './extras.svelte';
 import { outbox, type RefusedEntry } from './outbox';
+import { activePlan } from '$core/plan/active';
 import { whereabouts, type Whereabouts } from './where';
 
 const RETRY_MS = 4000;
+
+/** What the server says of what it refuses. */
+interface Refusal {
+  error: { message: string; issues: { message: string }[] };
+}
 
 /** The last thing done on this device, as long as it can be taken back with one tap. */
 export interface Undoable {
@@ -44,9 +52,15 @@ export interface SiteData {
   cautioned: readonly { by: string; family: ConnectorFamily }[];
 }
 
+/** Changes of plan that this device sent. */
+const ownChanges = new Set<string>();
+
 /** One job on this device: its plan, its links' states, and what still waits to reach the server. */
 export class Site {
+  /** What is worked on: the plan without what was retired. */
   readonly plan: JobPlan;
+  /** The whole plan, retired things with it: the history names them. */
+  readonly whole: JobPlan;
   readonly links: ReadonlyMap<string, Link>;
   readonly ordered: readonly Link[];
   readonly where: (link: Link) => Whereabouts;
@@ -69,6 +83,8 @@ export class Site {
   refused = $state.raw<readonly RefusedEntry[]>([]);
   undoable = $state.raw<Undoable | null>(null);
   reachable = $state(true);
+  /** Somebody else changed the plan since this device loaded it. */
+  planChanged = $state(false);
   /** What was found on this job so far, this device's own findings included. */
   found = $state.raw<FoundCounts>(nothingFound());
   readonly foundElsewhere: FoundCounts;
@@ -86,16 +102,17 @@ export class Site {
     this.found = findings.job;
     this.foundElsewhere = findings.otherJobs;
     for (const c of cautioned) this.cautioned.add(`${c.by} ${c.family}`);
-    this.plan = plan;
+    this.whole = plan;
+    this.plan = activePlan(plan);
     this.extras = new Extras(plan);
     this.links = new Map(plan.links.map((l) => [l.id, l]));
     this.ordered = inPortOrder(
-      plan.links,
-      plan.panels.map((p) => p.id),
+      this.plan.links,
+      this.plan.panels.map((p) => p.id),
     );
     this.where = whereabouts(plan);
     for (const s of statuses) this.status.set(s.link, s);
-    this.me = plan.crew[0]?.id ?? '';
+    this.me = this.plan.crew[0]?.id ?? '';
     this.box = outbox(plan.id);
   }
 
@@ -129,12 +146,21 @@ export class Site {
   private listen(): EventSource {
     const feed = new EventSource(`/api/jobs/${this.plan.id}/events?since=${this.seq}`);
     feed.onmessage = (event: MessageEvent<string>) =>
-      this.hear(JSON.parse(event.data) as { entries: LogEntry[]; states: LinkStatus[] });
+      this.hear(JSON.parse(event.data) as { entries: LogEntry[]; states: LinkStatus[]; plan?: string });
     feed.addEventListener('anew', () => location.reload());
     return feed;
   }
 
-  private hear({ entries, states }: { entries: LogEntry[]; states: LinkStatus[] }): void {
+  private hear({
+    entries,
+    states,
+    plan,
+  }: {
+    entries: LogEntry[];
+    states: LinkStatus[];
+    plan?: string;
+  }): void {
+    if (plan && !ownChanges.has(plan)) this.planChanged = true;
     for (const s of states)
       if (!this.waiting.some((e) => ofLink(e) && e.link === s.link)) this.status.set(s.link, s);
     for (const e of entries) {
@@ -175,7 +201,7 @@ export class Site {
   }
 
   person(id: string | undefined): string {
-    return this.plan.crew.find((p) => p.id === id)?.name ?? 'somebody';
+    return this.whole.crew.find((p) => p.id === id)?.name ?? 'somebody';
   }
 
   statusOf(link: string): LinkStatus {
@@ -240,6 +266,29 @@ export class Site {
       return body.error.message;
     } catch {
       return 'The server is out of reach: a change of plan needs it, try again in a while.';
+    }
+  }
+
+  /** Changes the plan, all or nothing, and takes the new one up; '' or the sentence that says why not. */
+  async changePlan(changes: PlanChanges): Promise<string> {
+    const change = uuid();
+    ownChanges.add(change);
+    try {
+      const answer = await fetch(`/api/jobs/${this.plan.id}/plan`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', 'x-change': change },
+        body: JSON.stringify(changes),
+      });
+      if (!answer.ok) {
+        const { error } = (await answer.json()) as Refusal;
+        return [error.message, ...error.issues.slice(0, 3).map((i) => i.message)]
+          .filter((m, i, all) => all.indexOf(m) === i)
+          .join(' ');
+      }
+      await invalidateAll();
+      return '';
+    } catch {
+      return 'The server is out of reach: a change of plan needs it, try again in a while. What you entered is still here.';
     }
   }
 

@@ -1,12 +1,7 @@
 <script lang="ts">
-  import { onMount } from 'svelte';
-  import { untrack } from 'svelte';
-  import { provideSite, Site } from '$lib/site/site.svelte';
-  import Shell from '$lib/shell/Shell.svelte';
+  import JobFrame from '$lib/shell/JobFrame.svelte';
 
   let { data, children } = $props();
-  const site = provideSite(untrack(() => new Site(data)));
-  onMount(() => site.resume());
 </script>
 
-<Shell>{@render children()}</Shell>
+{#key data.plan}<JobFrame {data}>{@render children()}</JobFrame>{/key}

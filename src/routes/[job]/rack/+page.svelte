@@ -130,12 +130,17 @@
         >
         <p class="mt-1">{tailWords(site.where(next.link), next.link)}</p>
       </section>
-    {:else}
+    {:else if site.ordered.length}
       <p class="text-lg">Every link is proven.</p>
+    {:else}
+      <p class="text-lg">
+        This job has {site.plan.panels.length ? 'no links' : 'no panels'} yet: bring in a schedule, or lay a pattern.
+      </p>
+      <a href="{job}/setup" data-main-action class="act act-now text-lg">Set the job up</a>
     {/if}
     <p>{proven} of {site.ordered.length} links proven at both ends.</p>
     <nav class="grid grid-cols-3 gap-1 text-center" aria-label="For the whole job">
-      {#each [['round', 'round'], ['readings', 'from a file'], ['history', 'history'], ['tools', 'tools'], ['terms', 'terms']] as const as [to, name] (to)}
+      {#each [['round', 'round'], ['readings', 'from a file'], ['history', 'history'], ['tools', 'tools'], ['labels', 'labels'], ['setup', 'set up']] as const as [to, name] (to)}
         <a
           class="flex min-h-12 items-center justify-center border border-ink px-1 font-semibold"
           href="{job}/{to}">{name}</a

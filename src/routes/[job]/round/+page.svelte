@@ -3,7 +3,7 @@
   import { walkMinutes } from '$core/survey/distance';
   import { RoundSession } from '$lib/round/session.svelte';
   import { useSite } from '$lib/site/site.svelte';
-  import { tailWords } from '$lib/site/where';
+  import WalkStops from '$lib/round/WalkStops.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import LeadsLine from '$lib/leads/LeadsLine.svelte';
   import { typing, pressesFocus } from '$lib/shell/keys';
@@ -71,15 +71,7 @@
         This one {metres(session.round.metres)}; all of them {metres(session.plan.metres)}.
       </p>
       {#if !session.out}
-        <ol class="border-t border-rule">
-          {#each session.round.placed as p (p.remote)}
-            {@const link = site.links.get(p.link)}
-            <li class="grid grid-cols-[3rem_1fr] items-center border-b border-rule py-2">
-              <span class="font-mono text-2xl font-bold">{p.remote}</span>
-              <span>{link ? tailWords(site.where(link), link) : p.link}</span>
-            </li>
-          {/each}
-        </ol>
+        <WalkStops stops={session.round.stops} />
         <button
           class="in-reach act min-h-14 act-now text-lg"
           data-main-action
@@ -119,6 +111,10 @@
         >
       {:else}
         <h2 class="text-xl font-bold">This round is read.</h2>
+        {#if session.at + 1 === session.plan.rounds.length}
+          <p>It is the last: bring the remotes home, {metres(session.plan.home.metres)}.</p>
+          <WalkStops stops={session.plan.home.stops} />
+        {/if}
         <button class="act min-h-14 act-now text-lg" data-main-action onclick={() => session.nextRound()}
           >{session.at + 1 < session.plan.rounds.length
             ? 'On to the next round'

@@ -1,0 +1,15 @@
+import type { JobPlan } from '../formats/job';
+
+/** A plan without what was retired: what is worked on. */
+export function activePlan(plan: JobPlan): JobPlan {
+  const active = <T extends { retired?: true | undefined }>(list: readonly T[]) =>
+    list.filter((x) => !x.retired);
+  return {
+    ...plan,
+    spaces: active(plan.spaces),
+    panels: active(plan.panels),
+    outlets: active(plan.outlets),
+    links: active(plan.links),
+    crew: active(plan.crew),
+  };
+}

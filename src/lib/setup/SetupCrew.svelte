@@ -1,0 +1,57 @@
+<script lang="ts">
+  import type { Person } from '$core/formats/job';
+  import { NewIds, slugOf } from '$core/plan/new-ids';
+  import { useSite } from '$lib/site/site.svelte';
+
+  let { onsays }: { onsays: (says: string) => void } = $props();
+  const site = useSite();
+  const ROLES: Person['role'][] = ['lead', 'technician', 'trainee'];
+  let name = $state('');
+
+  const keep = async (changes: Parameters<typeof site.changePlan>[0]) =>
+    onsays(await site.changePlan(changes));
+  async function add(event: SubmitEvent): Promise<void> {
+    event.preventDefault();
+    if (!name.trim()) return onsays('Write the name of the person.');
+    const id = new NewIds(site.whole.crew.map((p) => p.id)).give(slugOf(name));
+    await keep({ put: { crew: [{ id, name: name.trim(), role: 'technician' }] } });
+  }
+</script>
+
+<section class="grid gap-2">
+  <h2 class="text-xl font-bold">People</h2>
+  <ul class="border-t border-rule">
+    {#each site.plan.crew as p (p.id)}
+      <li class="grid grid-cols-[1fr_8rem_auto] items-center gap-2 border-b border-rule py-1">
+        <input
+          class="h-12 border border-rule bg-transparent px-2"
+          aria-label="Name of {p.name}"
+          value={p.name}
+          maxlength="120"
+          onchange={(e) => keep({ put: { crew: [{ ...p, name: e.currentTarget.value.trim() || p.name }] } })}
+        />
+        <select
+          class="h-12 border border-rule bg-transparent px-2"
+          aria-label="What {p.name} is"
+          value={p.role}
+          onchange={(e) => keep({ put: { crew: [{ ...p, role: e.currentTarget.value as Person['role'] }] } })}
+        >
+          {#each ROLES as r (r)}<option value={r} class="bg-paper">{r}</option>{/each}
+        </select>
+        <button
+          class="h-12 min-w-10"
+          aria-label="Take {p.name} out"
+          onclick={() => keep({ remove: { crew: [p.id] } })}>✕</button
+        >
+      </li>
+    {/each}
+  </ul>
+  <form class="grid grid-cols-[1fr_auto] gap-2" onsubmit={add}>
+    <input
+      class="h-13 border border-ink bg-transparent px-2"
+      aria-label="Name of the new person"
+      bind:value={name}
+    />
+    <button class="act w-auto whitespace-nowrap">Add a person</button>
+  </form>
+</section>

@@ -1,0 +1,111 @@
+<script lang="ts">
+  import { NewIds } from '$core/plan/new-ids';
+  import { useSite } from '$lib/site/site.svelte';
+
+  let { onsays }: { onsays: (says: string) => void } = $props();
+  const site = useSite();
+  const closets = $derived(site.plan.spaces.filter((s) => s.kind === 'closet'));
+  let name = $state('');
+  let ports = $state('24');
+  let closet = $state('');
+
+  const keep = async (changes: Parameters<typeof site.changePlan>[0]) =>
+    onsays(await site.changePlan(changes));
+  async function add(event: SubmitEvent): Promise<void> {
+    event.preventDefault();
+    if (!name.trim()) return onsays('Name the panel, such as K1.');
+    const space = closet || closets[0]?.id;
+    const order = Math.max(-1, ...site.whole.panels.map((p) => p.order)) + 1;
+    const id = new NewIds(site.whole.panels.map((p) => p.id)).give(name.trim().slice(0, 60));
+    const panel = { id, name: name.trim(), space: space ?? 'closet', ports: Number(ports), order };
+    const first = { id: 'closet', name: 'Closet', kind: 'closet' as const, floor: 0, x: 0, y: 0 };
+    await keep({ put: { panels: [panel], ...(space ? {} : { spaces: [first] }) } });
+  }
+  async function move(i: number, by: 1 | -1): Promise<void> {
+    const panels = [...site.plan.panels];
+    const [a, b] = [panels[i]!, panels[i + by]];
+    if (!b) return;
+    await keep({ put: { panels: [{ ...a, order: b.order }, { ...b, order: a.order }] } }); // prettier-ignore
+  }
+</script>
+
+<section class="grid gap-2">
+  <h2 class="text-xl font-bold">Panels, from the top of the rack</h2>
+  {#if site.plan.panels.length}
+    <ul class="border-t border-rule">
+      {#each site.plan.panels as p, i (p.id)}
+        <li
+          class="grid grid-cols-[1fr_4.5rem_auto] items-center gap-2 border-b border-rule py-1 sm:grid-cols-[1fr_5rem_10rem_auto]"
+        >
+          <input
+            class="h-12 border border-rule bg-transparent px-2 font-mono"
+            aria-label="Name of panel {p.name}"
+            value={p.name}
+            maxlength="120"
+            onchange={(e) =>
+              keep({ put: { panels: [{ ...p, name: e.currentTarget.value.trim() || p.name }] } })}
+          />
+          <input
+            class="h-12 border border-rule bg-transparent px-2 font-mono"
+            aria-label="Ports of panel {p.name}"
+            inputmode="numeric"
+            value={p.ports}
+            onchange={(e) => keep({ put: { panels: [{ ...p, ports: Number(e.currentTarget.value) }] } })}
+          />
+          <select
+            class="hidden h-12 border border-rule bg-transparent px-2 sm:block"
+            aria-label="Closet of panel {p.name}"
+            value={p.space}
+            onchange={(e) => keep({ put: { panels: [{ ...p, space: e.currentTarget.value }] } })}
+          >
+            {#each closets as c (c.id)}<option value={c.id} class="bg-paper">{c.name}</option>{/each}
+          </select>
+          <span class="flex">
+            <button
+              class="h-12 min-w-10"
+              aria-label="Panel {p.name} up"
+              disabled={i === 0}
+              onclick={() => move(i, -1)}>↑</button
+            >
+            <button
+              class="h-12 min-w-10"
+              aria-label="Panel {p.name} down"
+              disabled={i + 1 === site.plan.panels.length}
+              onclick={() => move(i, 1)}>↓</button
+            >
+            <button
+              class="h-12 min-w-10"
+              aria-label="Take panel {p.name} out"
+              onclick={() => keep({ remove: { panels: [p.id] } })}>✕</button
+            >
+          </span>
+        </li>
+      {/each}
+    </ul>
+  {/if}
+  <form class="grid grid-cols-[1fr_4.5rem] gap-2 sm:grid-cols-[1fr_5rem_10rem_auto]" onsubmit={add}>
+    <input
+      class="h-13 border border-ink bg-transparent px-2 font-mono"
+      placeholder="K1"
+      aria-label="Name of the new panel"
+      bind:value={name}
+    />
+    <select
+      class="h-13 border border-ink bg-transparent px-1"
+      aria-label="Ports of the new panel"
+      bind:value={ports}
+    >
+      {#each ['12', '24', '48'] as n (n)}<option value={n} class="bg-paper">{n}</option>{/each}
+    </select>
+    {#if closets.length > 1}
+      <select
+        class="h-13 border border-ink bg-transparent px-2"
+        aria-label="Closet of the new panel"
+        bind:value={closet}
+      >
+        {#each closets as c (c.id)}<option value={c.id} class="bg-paper">{c.name}</option>{/each}
+      </select>
+    {/if}
+    <button class="act w-auto whitespace-nowrap">Add a panel</button>
+  </form>
+</section>

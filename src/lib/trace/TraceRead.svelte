@@ -1,0 +1,145 @@
+<script lang="ts">
+  import { walkMinutes } from '$core/survey/distance';
+  import { pressesFocus, typing } from '$lib/shell/keys';
+  import { useSite } from '$lib/site/site.svelte';
+  import { tailWords } from '$lib/site/where';
+  import WalkStops from '$lib/round/WalkStops.svelte';
+  import type { TraceSession } from './session.svelte';
+
+  let { session }: { session: TraceSession } = $props();
+  const site = useSite();
+  let several = $state<number[] | null>(null);
+  let choosing = $state(false);
+  const metres = (m: number) => `${Math.round(m)} m, ${Math.max(1, Math.round(walkMinutes(m)))} min on foot`;
+  const numbers = $derived(session.round?.placed.map((p) => p.remote) ?? []);
+  const lastLink = $derived.by(() => {
+    const last = session.lastSays && session.outcome.cables.get(session.lastSays.cable);
+    return last && 'link' in last ? site.links.get(last.link) : undefined;
+  });
+
+  function press(n: number): void {
+    if (several) several = several.includes(n) ? several.filter((x) => x !== n) : [...several, n];
+    else session.answer([n]);
+  }
+  function onkeydown(event: KeyboardEvent): void {
+    if (event.ctrlKey || event.metaKey || event.altKey || typing(event) || pressesFocus(event)) return;
+    if (!session.out || session.cable === null) return;
+    if (/^\d$/.test(event.key) && numbers.includes(Number(event.key))) press(Number(event.key));
+    else if (event.key === '-' || event.key === '0') session.answer([]);
+    else if (event.key === '+') several = several ? null : [];
+    else if (event.key === 'Enter' && several?.length) {
+      session.answer(several);
+      several = null;
+    } else return;
+    event.preventDefault();
+  }
+</script>
+
+<svelte:window {onkeydown} />
+{#if session.plan && session.round}
+  <section class="grid content-start gap-3">
+    <h1 class="text-2xl font-bold">Round {session.at + 1} of {session.plan.rounds.length}</h1>
+    <p class="text-faint">
+      This one {metres(session.round.metres)}; all of them, and home with the remotes, {metres(
+        session.plan.metres,
+      )}.
+    </p>
+    {#if !session.out}
+      <WalkStops stops={session.round.stops} />
+      <button class="in-reach act min-h-14 act-now text-lg" data-main-action onclick={() => session.allOut()}
+        >All {session.round.placed.length} are in: back to the closet
+        <kbd class="hidden key lg:inline">PgDn</kbd></button
+      >
+    {:else}
+      {#if session.lastSays}
+        <div
+          class={['border-2 p-3', session.lastSays.good ? 'border-ink' : 'border-wrong hatched']}
+          role="status"
+          data-testid="trace-says"
+        >
+          <p class="bg-paper px-1 text-xl">
+            Cable <strong class="font-mono">{session.lastSays.cable}</strong> is
+            <strong class="font-mono">{session.lastSays.is}</strong>{#if lastLink}<span
+                >, {tailWords(site.where(lastLink), lastLink)}. Mark it now.</span
+              >{/if}
+          </p>
+          <div class="mt-2 flex gap-2">
+            {#if lastLink}<a
+                class="act bg-paper"
+                href="/{site.plan.id}/trace/flags?link={lastLink.id}&end=head">Flag it with tape</a
+              >{/if}
+            <button class="act bg-paper" onclick={() => session.takeBack()}>Take that back</button>
+          </div>
+        </div>
+      {/if}
+      {#if session.cable !== null}
+        <h2 class="text-xl" data-testid="cable-asked">
+          Plug in loose cable <strong class="font-mono text-3xl">{session.cable}</strong>. Which remote
+          answers?
+        </h2>
+        <div class="grid grid-cols-4 gap-1" role="group" aria-label="Remote that answers">
+          {#each numbers as n (n)}
+            <button
+              class={[
+                'h-16 border-2 border-ink font-mono text-2xl font-bold',
+                several?.includes(n) ? 'bg-hivis text-on-hivis' : '',
+              ]}
+              aria-label="Remote {n} answers"
+              aria-pressed={several ? several.includes(n) : undefined}
+              onclick={() => press(n)}>{n}</button
+            >
+          {/each}
+        </div>
+        {#if several}
+          <button
+            class="act min-h-14 act-now"
+            disabled={several.length < 2}
+            onclick={() => {
+              session.answer(several ?? []);
+              several = null;
+            }}>These answer at once: {several.join(' and ') || 'tap them'}</button
+          >
+        {/if}
+        <div class="grid grid-cols-2 gap-1">
+          <button class="act" onclick={() => session.answer([])}
+            >None answers <kbd class="hidden key lg:inline">0</kbd></button
+          >
+          <button class="act" aria-pressed={several !== null} onclick={() => (several = several ? null : [])}
+            >Several at once <kbd class="hidden key lg:inline">+</kbd></button
+          >
+          <button class="act" aria-expanded={choosing} onclick={() => (choosing = !choosing)}
+            >Another cable</button
+          >
+          {#if site.plan.policy.practice}<button class="act" onclick={() => session.simulate()}
+              >Simulated unit</button
+            >{/if}
+        </div>
+        {#if choosing}
+          <div class="grid grid-cols-6 gap-1" role="group" aria-label="Cable in your hand">
+            {#each [...session.outcome.cables.keys()].sort((a, b) => a - b) as cable (cable)}
+              <button
+                class={[
+                  'h-13 border font-mono text-xl',
+                  cable === session.cable ? 'border-ink bg-hivis text-on-hivis' : 'border-rule',
+                ]}
+                onclick={() => {
+                  session.chosen = cable;
+                  choosing = false;
+                }}>{cable}</button
+              >
+            {/each}
+          </div>
+        {/if}
+        <button class="act" onclick={() => session.close()}
+          >These were all the loose cables: next round</button
+        >
+      {:else}
+        <h2 class="text-xl font-bold">Every loose cable was tried in this round.</h2>
+        <button class="in-reach act min-h-14 act-now text-lg" data-main-action onclick={() => session.close()}
+          >{session.at + 1 < session.plan.rounds.length ? 'On to the next round' : 'See what was found'}
+          <kbd class="hidden key lg:inline">PgDn</kbd></button
+        >
+      {/if}
+    {/if}
+  </section>
+{/if}

@@ -1,0 +1,75 @@
+<script lang="ts">
+  import { useSite } from '$lib/site/site.svelte';
+  import type { TraceSession } from './session.svelte';
+
+  let { session }: { session: TraceSession } = $props();
+  const site = useSite();
+  let working = $state(false);
+
+  async function plan(event: SubmitEvent): Promise<void> {
+    event.preventDefault();
+    working = true;
+    await session.make();
+    working = false;
+  }
+</script>
+
+<section class="grid content-start gap-3">
+  <h1 class="text-2xl font-bold">Which cable is which?</h1>
+  {#if !session.closets.length}
+    <p class="text-lg">This job has no panels yet, so there is nothing to trace: set it up first.</p>
+    <a class="act act-now" href="/{site.plan.id}/setup" data-main-action>Set the job up</a>
+  {:else}
+    <p>
+      {session.unknown.length} cables of this closet are not known yet: nothing is seated on their ports, and no
+      trace has found them.
+    </p>
+    <form class="grid gap-3" onsubmit={plan}>
+      <div class="grid grid-cols-2 gap-2">
+        <label class="text-sm"
+          >closet you stand in
+          <select class="field" bind:value={session.closet}>
+            {#each session.closets as c (c.id)}<option value={c.id} class="bg-paper">{c.name}</option>{/each}
+          </select>
+        </label>
+        <label class="text-sm"
+          >loose cables there
+          <input
+            class="field font-mono"
+            inputmode="numeric"
+            placeholder={String(session.unknown.length)}
+            bind:value={session.looseText}
+          />
+        </label>
+      </div>
+      <label class="text-sm"
+        >remotes you have, by number
+        <input class="field font-mono" placeholder="1-4, 7" bind:value={session.remotes} />
+      </label>
+      <div class="grid grid-cols-2 gap-1" role="group" aria-label="Hands">
+        {#each [['single', 'by myself'], ['pair', 'two of us']] as const as [hands, name] (hands)}
+          <button
+            type="button"
+            class={[
+              'min-h-13 border-2',
+              session.hands === hands ? 'border-ink bg-hivis font-bold text-on-hivis' : 'border-rule',
+            ]}
+            aria-pressed={session.hands === hands}
+            onclick={() => (session.hands = hands)}>{name}</button
+          >
+        {/each}
+      </div>
+      {#if session.problem}<p class="border-l-4 border-wrong pl-3" role="alert">{session.problem}</p>{/if}
+      <button
+        class="act min-h-14 act-now text-lg"
+        data-main-action
+        disabled={!session.unknown.length || working}
+        >{working ? 'Planning …' : 'Plan the walk'} <kbd class="hidden key lg:inline">PgDn</kbd></button
+      >
+    </form>
+    <p class="text-sm text-faint">
+      Disconnect equipment at both ends first: PoE reaches 57 V, telephone ringing about 90 V. Local codes and
+      licensed practice come first.
+    </p>
+  {/if}
+</section>

@@ -1,0 +1,204 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import { goto } from '$app/navigation';
+  import { page } from '$app/state';
+  import { scheduleRows, type Sheet } from '$core/formats/schedule-csv';
+  import { scheduleOf } from '$core/plan/schedule-changes';
+  import ColumnMatch from '$lib/setup/ColumnMatch.svelte';
+  import PatternForm from '$lib/setup/PatternForm.svelte';
+  import ProblemList from '$lib/setup/ProblemList.svelte';
+  import { readSheet } from '$lib/setup/read-sheet';
+  import ScheduleGrid from '$lib/setup/ScheduleGrid.svelte';
+  import { ScheduleTable } from '$lib/setup/table.svelte';
+  import { useSite } from '$lib/site/site.svelte';
+
+  const site = useSite();
+  const job = $derived(`/${site.plan.id}`);
+  const table = untrack(() => new ScheduleTable(site.plan));
+  type Step = 'choose' | 'match' | 'pattern' | 'table';
+  let step = $state<Step>(
+    untrack(() => (page.url.searchParams.get('from') === 'pattern' ? 'pattern' : 'choose')),
+  );
+  let sheets = $state.raw<{ name: string; sheet: Sheet }[]>([]);
+  let chosen = $state(0);
+  let notes = $state.raw<string[]>([]);
+  let says = $state('');
+  let working = $state(false);
+  const leftOver = untrack(() => table.leftOver());
+  let panel = $state(untrack(() => site.plan.panels[0]?.id ?? ''));
+
+  async function choose(event: Event): Promise<void> {
+    const input = event.currentTarget as HTMLInputElement;
+    const file = input.files?.[0];
+    input.value = '';
+    if (!file) return;
+    working = true;
+    says = '';
+    const read = await readSheet(file);
+    working = false;
+    if (!read.ok) return void (says = `${file.name}: ${read.message}`);
+    sheets = read.sheets;
+    notes = read.notes;
+    chosen = 0;
+    step = 'match';
+  }
+  function edit(): void {
+    const links = panel ? site.panelLinks(panel) : site.ordered;
+    table.show(scheduleOf(site.plan, links));
+    notes = [];
+    step = 'table';
+  }
+  async function take(): Promise<void> {
+    working = true;
+    const { changes } = table.outcome;
+    says = await site.changePlan({
+      ...changes,
+      ...(table.removed.length ? { remove: { links: [...table.removed] } } : {}),
+    });
+    working = false;
+    if (says) return;
+    table.putAway();
+    await goto(`${job}/setup?kept=${table.outcome.added + table.outcome.changed}`);
+  }
+  function putAway(): void {
+    table.putAway();
+    step = 'choose';
+  }
+  const outcome = $derived(table.outcome);
+  const words = $derived(
+    [
+      outcome.added && `${outcome.added} new ${outcome.added === 1 ? 'link' : 'links'}`,
+      outcome.changed && `${outcome.changed} changed`,
+      outcome.same && `${outcome.same} as they are`,
+      table.removed.length && `${table.removed.length} taken out`,
+      outcome.newPanels.length && `new ${outcome.newPanels.length === 1 ? 'panel' : 'panels'} ${outcome.newPanels.slice(0, 4).join(', ')}${outcome.newPanels.length > 4 ? ' …' : ''}`,
+      outcome.newSpaces.length && `${outcome.newSpaces.length} new ${outcome.newSpaces.length === 1 ? 'space' : 'spaces'}`,
+      outcome.newOutlets && `${outcome.newOutlets} new ${outcome.newOutlets === 1 ? 'outlet' : 'outlets'}`,
+    ]
+      .filter(Boolean)
+      .join(', '),
+  ); // prettier-ignore
+  const nothing = $derived(!outcome.added && !outcome.changed && !table.removed.length);
+</script>
+
+<svelte:head><title>links · {site.plan.name}</title></svelte:head>
+<main class="grid content-start gap-4 px-3 py-4 lg:px-5">
+  <div class="flex flex-wrap items-baseline gap-x-6">
+    <h1 class="text-2xl font-bold">Links of this job</h1>
+    <a class="flex min-h-12 items-center underline underline-offset-4" href="{job}/setup"
+      >back to the set-up</a
+    >
+  </div>
+  {#if step === 'choose' || step === 'pattern'}
+    <div class="grid gap-6 lg:max-w-3xl">
+      {#if step === 'choose'}
+        {#if leftOver}
+          <button
+            class="act"
+            onclick={() => {
+              table.resume();
+              step = 'table';
+            }}>Go on with the {leftOver} rows you left half done</button
+          >
+        {/if}
+        <section class="grid gap-2">
+          <label class="act cursor-pointer act-now text-lg focus-within:outline-3 focus-within:outline-ink">
+            {working ? 'Reading …' : 'Bring a schedule: .xlsx or CSV'}
+            <input
+              type="file"
+              accept=".csv,.tsv,.txt,.xlsx,text/csv"
+              class="sr-only"
+              onchange={choose}
+              disabled={working}
+            />
+          </label>
+          <p class="text-faint">
+            Wanted are link, head_panel, head_port and tail_room; closet, outlet, position, cable, scheme,
+            ordered, length_m, connectors and note may be there. Nothing is taken in before you say so.
+          </p>
+        </section>
+        <button class="act" onclick={() => (step = 'pattern')}
+          >Lay a pattern: so many ports to so many rooms</button
+        >
+        {#if site.ordered.length}
+          <section class="grid grid-cols-[1fr_auto] items-end gap-2">
+            <label class="text-sm"
+              >edit what is there
+              <select class="field" bind:value={panel}>
+                {#each site.plan.panels as p (p.id)}<option value={p.id} class="bg-paper"
+                    >panel {p.name}</option
+                  >{/each}
+                <option value="" class="bg-paper">all {site.ordered.length} links</option>
+              </select>
+            </label>
+            <button class="act w-auto" onclick={edit}>Edit the table</button>
+          </section>
+          <a class="act" href="/api/jobs/{site.plan.id}/schedule" download>Save the schedule as CSV</a>
+        {:else}
+          <button
+            class="act"
+            onclick={() => {
+              table.show([{}]);
+              step = 'table';
+            }}>Type or paste the rows</button
+          >
+        {/if}
+      {:else}
+        <PatternForm
+          onlaid={(rows) => {
+            table.show(rows);
+            notes = [];
+            step = 'table';
+          }}
+        />
+        <button class="act" onclick={() => (step = 'choose')}>Another way</button>
+      {/if}
+    </div>
+  {:else if step === 'match'}
+    <div class="grid gap-3 lg:max-w-3xl">
+      {#if sheets.length > 1}
+        <label class="text-sm"
+          >sheet
+          <select class="field" bind:value={chosen}>
+            {#each sheets as s, i (i)}<option value={i} class="bg-paper"
+                >{s.name}, {s.sheet.rows.length} rows</option
+              >{/each}
+          </select>
+        </label>
+      {/if}
+      {#key chosen}
+        <ColumnMatch
+          sheet={sheets[chosen]!.sheet}
+          onmatched={(matched) => {
+            const { sheet } = sheets[chosen]!;
+            table.show(scheduleRows(sheet, matched), sheet.lines);
+            step = 'table';
+          }}
+        />
+      {/key}
+    </div>
+  {:else}
+    {#each notes as note (note)}<p class="border-l-4 border-ink pl-3" role="status">{note}</p>{/each}
+    <p class="text-lg" data-testid="schedule-says">
+      {table.rows.length}
+      {table.rows.length === 1 ? 'row' : 'rows'}: {words || 'nothing to take in yet'}.
+    </p>
+    <ProblemList {table} />
+    <ScheduleGrid {table} />
+    <div class="in-reach grid gap-2 sm:grid-cols-2">
+      <button
+        class="act min-h-14 act-now text-lg"
+        data-main-action
+        disabled={working || nothing}
+        onclick={take}
+        >{working
+          ? 'Taking in …'
+          : table.badRows.size
+            ? `Leave ${table.badRows.size} bad ${table.badRows.size === 1 ? 'row' : 'rows'} out, take in the rest`
+            : 'Take it in'}</button
+      >
+      <button class="act bg-paper" onclick={putAway}>Put it away, change nothing</button>
+    </div>
+  {/if}
+  {#if says}<p class="border-l-4 border-wrong pl-3" role="alert">{says}</p>{/if}
+</main>

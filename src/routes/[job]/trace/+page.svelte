@@ -1,0 +1,49 @@
+<script lang="ts">
+  import { onMount, untrack } from 'svelte';
+  import TraceRead from '$lib/trace/TraceRead.svelte';
+  import TraceResult from '$lib/trace/TraceResult.svelte';
+  import TraceSetUp from '$lib/trace/TraceSetUp.svelte';
+  import TraceTabs from '$lib/trace/TraceTabs.svelte';
+  import { TraceSession } from '$lib/trace/session.svelte';
+  import { useSite } from '$lib/site/site.svelte';
+  import UndoLine from '$lib/shell/UndoLine.svelte';
+
+  const site = useSite();
+  const session = untrack(() => new TraceSession(site));
+  onMount(() => session.resume());
+</script>
+
+<svelte:head><title>trace · {site.plan.name}</title></svelte:head>
+<TraceTabs />
+<main class="grid flex-1 content-start gap-4 px-3 py-3 lg:grid-cols-[minmax(0,1fr)_24rem] lg:gap-x-8 lg:px-5">
+  {#if !session.plan}
+    <TraceSetUp {session} />
+  {:else}
+    {#if session.finished}
+      <TraceResult {session} />
+    {:else}
+      <TraceRead {session} />
+    {/if}
+    <aside class="grid content-start gap-3">
+      <h2 class="text-sm text-faint">Loose cables</h2>
+      <ul class="border-t border-rule" data-testid="cables">
+        {#each [...session.outcome.cables].sort((a, b) => a[0] - b[0]) as [cable, is] (cable)}
+          <li class="grid grid-cols-[3rem_1fr] items-baseline border-b border-rule py-1">
+            <span class="font-mono text-lg font-bold">{cable}</span>
+            <span class={is.kind === 'bridged' || (is.kind === 'inferred' && is.open) ? 'text-wrong' : ''}
+              >{session.words(cable).is}</span
+            >
+          </li>
+        {/each}
+      </ul>
+      {#each [...session.outcome.links].filter(([, is]) => is.kind === 'silent') as [link] (link)}
+        <p class="border-l-4 border-wrong pl-3">
+          <strong class="font-mono">{session.label(link)}</strong>: no cable answered its remote. Open, or the
+          remote was not in that outlet.
+        </p>
+      {/each}
+      {#if !session.finished}<button class="act" onclick={() => session.end()}>Stop this trace</button>{/if}
+    </aside>
+  {/if}
+</main>
+<UndoLine />

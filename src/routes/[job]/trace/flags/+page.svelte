@@ -1,0 +1,153 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import { page } from '$app/state';
+  import { flagWords, TAPES, type Tape } from '$core/survey/tape';
+  import { ENDS, type End } from '$core/wiring/conductors';
+  import { useSite } from '$lib/site/site.svelte';
+  import TraceTabs from '$lib/trace/TraceTabs.svelte';
+  import UndoLine from '$lib/shell/UndoLine.svelte';
+
+  const site = useSite();
+  const asked = untrack(() => page.url.searchParams);
+  let label = $state(untrack(() => site.links.get(asked.get('link') ?? '')?.label ?? ''));
+  let end = $state<End>(untrack(() => (asked.get('end') === 'tail' ? 'tail' : 'head')));
+  let tape = $state<Tape>('red');
+  let bands = $state(1);
+  let text = $state('');
+  let problem = $state('');
+  let looking = $state('');
+
+  const flags = $derived(
+    site.ordered.flatMap((link) =>
+      ENDS.flatMap((e) => {
+        const flag = site.statusOf(link.id)[e].flag;
+        return flag ? [{ link, end: e, flag }] : [];
+      }),
+    ),
+  );
+  const shown = $derived(
+    flags.filter(({ link, flag }) =>
+      `${link.label} ${flagWords(flag)}`.toLowerCase().includes(looking.trim().toLowerCase()),
+    ),
+  );
+
+  function put(event: SubmitEvent): void {
+    event.preventDefault();
+    const link = site.ordered.find((l) => l.label.toLowerCase() === label.trim().toLowerCase());
+    problem = link ? '' : `There is no link "${label.trim()}" in this job: check its label.`;
+    if (!link) return;
+    site.log(
+      link.id,
+      'flagged',
+      { tape, bands, ...(text.trim() ? { text: text.trim() } : {}) },
+      end,
+      `${link.label}, ${end}: ${flagWords({ tape, bands, text: text.trim() })}.`,
+    );
+    label = '';
+    text = '';
+  }
+</script>
+
+<svelte:head><title>tape flags · {site.plan.name}</title></svelte:head>
+<TraceTabs />
+<main class="grid flex-1 content-start gap-6 px-3 py-3 lg:grid-cols-2 lg:gap-x-10 lg:px-5">
+  <form class="grid content-start gap-3" onsubmit={put}>
+    <h1 class="text-2xl font-bold">Mark a cable with tape</h1>
+    <div class="grid grid-cols-2 gap-2">
+      <label class="text-sm"
+        >link
+        <input class="field font-mono" list="links" autocomplete="off" bind:value={label} required />
+        <datalist id="links">
+          {#each site.ordered as l (l.id)}<option value={l.label}></option>{/each}
+        </datalist>
+      </label>
+      <label class="text-sm"
+        >written on it
+        <input class="field font-mono" maxlength="40" placeholder="such as 7" bind:value={text} />
+      </label>
+    </div>
+    <div class="grid grid-cols-2 gap-1" role="group" aria-label="Which end">
+      {#each ENDS as e (e)}
+        <button
+          type="button"
+          class={[
+            'min-h-13 border-2',
+            end === e ? 'border-ink bg-hivis font-bold text-on-hivis' : 'border-rule',
+          ]}
+          aria-pressed={end === e}
+          onclick={() => (end = e)}>{e === 'head' ? 'head, in the closet' : 'tail, in the room'}</button
+        >
+      {/each}
+    </div>
+    <div class="grid grid-cols-4 gap-1" role="group" aria-label="Tape">
+      {#each TAPES as t (t)}
+        <button
+          type="button"
+          class={[
+            'min-h-13 border-2',
+            tape === t ? 'border-ink bg-hivis font-bold text-on-hivis' : 'border-rule',
+          ]}
+          aria-pressed={tape === t}
+          onclick={() => (tape = t)}>{t}</button
+        >
+      {/each}
+    </div>
+    <div class="grid grid-cols-3 gap-1" role="group" aria-label="Bands">
+      {#each [1, 2, 3] as n (n)}
+        <button
+          type="button"
+          class={[
+            'flex min-h-13 items-center justify-center gap-1 border-2',
+            bands === n ? 'border-ink bg-hivis text-on-hivis' : 'border-rule',
+          ]}
+          aria-pressed={bands === n}
+          aria-label="{n} {n === 1 ? 'band' : 'bands'}"
+          onclick={() => (bands = n)}
+          >{#each { length: n } as _, i (i)}<span class="inline-block h-7 w-2 bg-current"
+            ></span>{/each}</button
+        >
+      {/each}
+    </div>
+    {#if problem}<p class="border-l-4 border-wrong pl-3" role="alert">{problem}</p>{/if}
+    <button class="act min-h-14 act-now text-lg" data-main-action>Flag it</button>
+  </form>
+  <section class="grid content-start gap-2">
+    <h2 class="text-xl font-bold">What is marked</h2>
+    {#if flags.length}
+      <label class="text-sm"
+        >look for a colour, a number or a link
+        <input class="field" bind:value={looking} />
+      </label>
+      <ul class="border-t border-rule" data-testid="flags">
+        {#each shown as { link, end: e, flag } (`${link.id} ${e}`)}
+          <li class="flex items-center gap-3 border-b border-rule py-1">
+            <a
+              class="min-w-20 font-mono font-bold underline underline-offset-4"
+              href="/{site.plan.id}/bench/{link.id}/{e}">{link.label}</a
+            >
+            <span class="flex-1"
+              >{e}: {flagWords(flag)}<span class="block text-sm text-faint"
+                >{e === 'head' ? site.where(link).closet.name : site.where(link).room.name}</span
+              ></span
+            >
+            <button
+              class="min-h-12 px-2 underline underline-offset-4"
+              aria-label="Tape of {link.label} {e} is off"
+              onclick={() =>
+                site.log(
+                  link.id,
+                  'flagged',
+                  { tape: flag.tape, bands: 0 },
+                  e,
+                  `${link.label}: tape taken off.`,
+                )}>it is off</button
+            >
+          </li>
+        {/each}
+      </ul>
+    {:else}
+      <p class="text-faint">Nothing is marked yet. A flag now, the printed label later.</p>
+    {/if}
+  </section>
+</main>
+<UndoLine />

@@ -1,0 +1,95 @@
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { EVIDENCE } from '$core/reading/reading';
+  import { EVIDENCE_WORDS } from '$core/reading/verdict';
+  import { NewIds, slugOf } from '$core/plan/new-ids';
+  import { SCHEMES } from '$core/wiring/schemes';
+  import type { Policy } from '$core/formats/job';
+
+  let name = $state('');
+  let people = $state('');
+  let policy = $state<Pick<Policy, 'scheme' | 'evidence' | 'units' | 'untwist'>>({
+    scheme: 'T568B',
+    evidence: 'wiremap',
+    units: 'mm',
+    untwist: 'standard',
+  });
+  let wrong = $state('');
+  let working = $state(false);
+
+  async function create(event: SubmitEvent): Promise<void> {
+    event.preventDefault();
+    const names = people.split(/[\n,;]+/).map((p) => p.trim()).filter(Boolean); // prettier-ignore
+    wrong = !name.trim()
+      ? 'Give the job a name, such as the building’s.'
+      : !names.length
+        ? 'Name at least one person: every entry of the log says who.'
+        : '';
+    if (wrong) return;
+    const ids = new NewIds([]);
+    const crew = names.map((n, i) => ({ id: ids.give(slugOf(n)), name: n, role: i ? 'technician' : 'lead' }));
+    working = true;
+    try {
+      const answer = await fetch('/api/jobs', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ name: name.trim(), policy, crew }),
+      });
+      const body = (await answer.json()) as {
+        job: string;
+        error?: { message: string; issues: { message: string }[] };
+      };
+      if (body.error) wrong = body.error.issues[0]?.message ?? body.error.message;
+      else await goto(`/${body.job}/setup`);
+    } catch {
+      wrong = 'The server does not answer: what you entered is still here, try again in a moment.';
+    }
+    working = false;
+  }
+</script>
+
+<svelte:head><title>a new job · Gauntlet</title></svelte:head>
+<main class="mx-auto grid max-w-xl gap-4 p-4">
+  <h1 class="text-2xl font-bold">A new job</h1>
+  <form class="grid gap-4" onsubmit={create}>
+    <label class="text-sm">name<input class="field" maxlength="120" bind:value={name} /></label>
+    <label class="text-sm"
+      >people, one a line; the first leads
+      <textarea
+        class="mt-1 w-full border border-ink bg-transparent p-2 text-base"
+        rows="3"
+        bind:value={people}></textarea>
+    </label>
+    <div class="grid grid-cols-2 gap-2">
+      <label class="text-sm"
+        >scheme
+        <select class="field" bind:value={policy.scheme}>
+          {#each SCHEMES as s (s)}<option value={s} class="bg-paper">{s}</option>{/each}
+        </select>
+      </label>
+      <label class="text-sm"
+        >evidence a link needs
+        <select class="field" bind:value={policy.evidence}>
+          {#each EVIDENCE as e (e)}<option value={e} class="bg-paper">{EVIDENCE_WORDS[e]}</option>{/each}
+        </select>
+      </label>
+      <label class="text-sm"
+        >units
+        <select class="field" bind:value={policy.units}>
+          <option value="mm" class="bg-paper">millimetres</option>
+          <option value="inch" class="bg-paper">inches</option>
+        </select>
+      </label>
+      <label class="text-sm"
+        >untwist at the contact
+        <select class="field" bind:value={policy.untwist}>
+          <option value="standard" class="bg-paper">standard, 13 mm</option>
+          <option value="strict" class="bg-paper">strict, 5 mm</option>
+        </select>
+      </label>
+    </div>
+    {#if wrong}<p class="border-l-4 border-wrong pl-3" role="alert">{wrong}</p>{/if}
+    <button class="act min-h-14 act-now text-lg" data-main-action disabled={working}>Begin this job</button>
+  </form>
+  <a class="flex min-h-12 items-center underline underline-offset-4" href="/?all">back to the jobs</a>
+</main>
