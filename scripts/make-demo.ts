@@ -34,21 +34,95 @@ const policy: JobFile['job']['policy'] = {
 };
 
 const spaces: JobFile['spaces'] = [
-  { id: 'low-closet', name: 'Low closet', kind: 'closet', floor: 0, x: 0, y: 0 },
-  { id: 'tower-closet', name: 'Tower closet', kind: 'closet', floor: 2, x: 4, y: 18 },
-  { id: 'kelp-lab', name: 'Kelp lab', kind: 'room', floor: 0, x: 12, y: 4 },
-  { id: 'tide-lab', name: 'Tide lab', kind: 'room', floor: 0, x: 24, y: 4 },
-  { id: 'boathouse', name: 'Boathouse', kind: 'room', floor: -1, x: 40, y: -12 },
-  { id: 'bird-room', name: 'Bird room', kind: 'room', floor: 1, x: 10, y: 8 },
-  { id: 'library', name: 'Library', kind: 'room', floor: 1, x: 22, y: 8 },
-  { id: 'radio-room', name: 'Radio room', kind: 'room', floor: 2, x: 8, y: 22 },
-  { id: 'lantern', name: 'Lantern gallery', kind: 'room', floor: 4, x: 4, y: 24 },
+  {
+    id: 'low-closet',
+    name: 'Low closet',
+    kind: 'closet',
+    floor: 0,
+    x: 0,
+    y: 0,
+    code: 'LC',
+    width: 3,
+    depth: 4,
+  },
+  {
+    id: 'tower-closet',
+    name: 'Tower closet',
+    kind: 'closet',
+    floor: 2,
+    x: 4,
+    y: 18,
+    code: 'TC',
+    width: 3,
+    depth: 3,
+  },
+  { id: 'kelp-lab', name: 'Kelp lab', kind: 'room', floor: 0, x: 12, y: 4, code: 'KL', width: 9, depth: 7 },
+  { id: 'tide-lab', name: 'Tide lab', kind: 'room', floor: 0, x: 24, y: 4, code: 'TL', width: 9, depth: 7 },
+  {
+    id: 'boathouse',
+    name: 'Boathouse',
+    kind: 'room',
+    floor: -1,
+    x: 40,
+    y: -12,
+    code: 'BH',
+    width: 12,
+    depth: 8,
+  },
+  { id: 'bird-room', name: 'Bird room', kind: 'room', floor: 1, x: 10, y: 8, code: 'BR', width: 8, depth: 6 },
+  { id: 'library', name: 'Library', kind: 'room', floor: 1, x: 22, y: 8, code: 'LB', width: 10, depth: 7 },
+  {
+    id: 'radio-room',
+    name: 'Radio room',
+    kind: 'room',
+    floor: 2,
+    x: 8,
+    y: 22,
+    code: 'RR',
+    width: 7,
+    depth: 6,
+  },
+  {
+    id: 'lantern',
+    name: 'Lantern gallery',
+    kind: 'room',
+    floor: 4,
+    x: 4,
+    y: 24,
+    code: 'LG',
+    width: 6,
+    depth: 6,
+  },
+  { id: 'galley', name: 'Galley', kind: 'room', floor: 0, x: 33, y: 14, code: 'GY', width: 8, depth: 6 },
+  {
+    id: 'bunk-room',
+    name: 'Bunk room',
+    kind: 'room',
+    floor: 1,
+    x: 14,
+    y: 18,
+    code: 'BK',
+    width: 8,
+    depth: 6,
+  },
+  {
+    id: 'net-store',
+    name: 'Net store',
+    kind: 'room',
+    floor: -1,
+    x: 26,
+    y: -10,
+    code: 'NS',
+    width: 8,
+    depth: 6,
+  },
 ];
 const panels: JobFile['panels'] = [
   { id: 'K1', name: 'K1', space: 'low-closet', ports: 24, order: 0 },
   { id: 'K2', name: 'K2', space: 'low-closet', ports: 24, order: 1 },
   { id: 'T1', name: 'T1', space: 'tower-closet', ports: 12, order: 2 },
   { id: 'X1', name: 'X1', space: 'low-closet', ports: 4, order: 3 },
+  { id: 'K3', name: 'K3', space: 'low-closet', ports: 24, order: 4 },
 ];
 const crew: JobFile['crew'] = [
   { id: 'ines', name: 'Ines Rask', role: 'technician' },
@@ -336,6 +410,44 @@ later(6);
 read(link('K2-10'), 'mika', 'wiremap', splitBoth, ['head', 'tail']);
 later(2);
 write(link('K2-10'), 'void', 'mika', { entry: entries.at(-1)!.id, reason: 'Read the wrong port.' });
+
+/** Twelve cables pulled and not known yet: what a trace finds out. Two carry a flag of tape already. */
+const LOOSE: [string, string[]][] = [
+  ['galley', ['range', 'hatch']],
+  ['bunk-room', ['door', 'window']],
+  ['net-store', ['bench', 'gate']],
+];
+let loosePort = 0;
+for (const [space, names] of LOOSE)
+  for (const name of names) {
+    const outlet = `${space}-${name}`;
+    outlets.push({ id: outlet, name, space, positions: 2 });
+    for (const position of [1, 2]) {
+      const port = ++loosePort;
+      const label = `K3-${String(port).padStart(2, '0')}`;
+      links.push({
+        id: label,
+        label,
+        head: { panel: 'K3', port, connector: 'patch-panel' },
+        tail: { outlet, position, connector: 'punch-down-jack' },
+        ordered: 'straight',
+        shielded: false,
+        cable: 'Cat 6 U/UTP',
+      });
+    }
+  }
+later(20);
+for (const [id, end, tape, bands, text] of [
+  ['K3-01', 'tail', 'yellow', 1, 'range'],
+  ['K2-17', 'head', 'red', 2, '7'],
+] as const)
+  write(
+    links.find((l) => l.id === id)!,
+    'flagged',
+    'bo',
+    { tape, bands, text },
+    end,
+  );
 
 const file: JobFile = {
   format: 'gauntlet/job@1',

@@ -107,9 +107,9 @@ it('gives a device the whole job as one text', async () => {
     statuses: unknown[];
     seq: number;
   };
-  expect(site.plan.links).toHaveLength(58);
-  expect(site.statuses).toHaveLength(58);
-  expect(site.plan.panels.map((p) => p.id)).toEqual(['K1', 'K2', 'T1', 'X1']);
+  expect(site.plan.links).toHaveLength(70);
+  expect(site.statuses).toHaveLength(70);
+  expect(site.plan.panels.map((p) => p.id)).toEqual(['K1', 'K2', 'T1', 'X1', 'K3']);
   expect(site.seq).toBe(await lastSeq(db, JOB));
   expect(await siteJson(db, 'nowhere')).toBeUndefined();
 });

@@ -6,6 +6,7 @@ import { layLabel } from '../../src/core/labels/label-layout';
 import { LABEL_SPOTS } from '../../src/core/labels/label-text';
 import { openDatabase, type Db } from '../../src/lib/server/db/open';
 import { importJob } from '../../src/lib/server/jobs/job-file';
+import { changePlan } from '../../src/lib/server/jobs/plan-changes';
 import { labelSheetPdf } from '../../src/lib/server/labels/label-pdf';
 import { demoCopy } from '../support/job';
 
@@ -26,6 +27,24 @@ interface Drawn {
   texts: { text: string; x: number; y: number; width: number; size: number }[];
   /** Filled rectangles, in millimetres from the upper left corner. */
   boxes: { x: number; y: number; width: number; height: number }[];
+}
+
+/** The boxes of a path as the reader gives it: 0 and 1 begin and draw a line to two numbers, 4 closes. */
+function boxesOf(path: Float32Array): Drawn['boxes'] {
+  const boxes: { xs: number[]; ys: number[] }[] = [];
+  for (let i = 0; i < path.length;) {
+    const op = path[i]!;
+    if (op === 0) boxes.push({ xs: [], ys: [] });
+    if (op === 0 || op === 1) {
+      boxes.at(-1)!.xs.push(path[i + 1]!);
+      boxes.at(-1)!.ys.push(path[i + 2]!);
+      i += 3;
+    } else i += op === 2 ? 7 : op === 3 ? 5 : 1;
+  }
+  return boxes.map(({ xs, ys }) => {
+    const [x, y] = [Math.min(...xs), Math.min(...ys)];
+    return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
+  });
 }
 
 /** What is really drawn on the pages of a PDF, measured by a reader of its own. */
@@ -53,20 +72,106 @@ async function measure(pdf: Buffer): Promise<Drawn[]> {
     const boxes: Drawn['boxes'] = [];
     ops.fnArray.forEach((fn, i) => {
       if (fn !== OPS.constructPath) return;
-      const [, , bounds] = ops.argsArray[i] as [number, unknown, Float32Array | null];
-      if (bounds) boxes.push({ x: bounds[0]! / MM, y: bounds[1]! / MM, width: (bounds[2]! - bounds[0]!) / MM, height: (bounds[3]! - bounds[1]!) / MM }); // prettier-ignore
+      const [, [path]] = ops.argsArray[i] as [number, [Float32Array]];
+      boxes.push(...boxesOf(path).map((b) => ({ x: b.x / MM, y: b.y / MM, width: b.width / MM, height: b.height / MM }))); // prettier-ignore
     });
     pages.push({ width: width / MM, height: height / MM, texts, boxes });
   }
   return pages;
 }
 
-describe('label sheets', () => {
-  it('x', async () => {
-    const pdf = await labelSheetPdf(db, JOB, { sheet: sheet('a4-3x8'), spots: [...LABEL_SPOTS], opens: { base: 'http://192.0.2.7:4860', screen: 'prove' } });
-    const pages = await measure(pdf);
-    console.log(pages.length, pages[0]!.width, pages[0]!.height, pages[0]!.texts.slice(0, 7), pages[0]!.boxes.slice(0, 4), pages[0]!.boxes.length, pdf.length);
-    require('fs').writeFileSync('/tmp/l.pdf', pdf);
-    expect(jsQR && layLabel && labelPlaces).toBeTruthy();
+/** What a phone's camera would read: the squares of a code put on a grid of white and black, a few dots each. */
+function readCode(
+  boxes: Drawn['boxes'],
+  at: { x: number; y: number; width: number },
+  modules: number,
+): string {
+  const DOTS = 4;
+  const side = modules * DOTS;
+  const dots = new Uint8ClampedArray(side * side * 4).fill(255);
+  for (const b of boxes) {
+    const [x0, y0] = [((b.x - at.x) / at.width) * side, ((b.y - at.y) / at.width) * side];
+    const [x1, y1] = [x0 + (b.width / at.width) * side, y0 + (b.height / at.width) * side];
+    for (let y = Math.round(y0); y < Math.round(y1); y++)
+      for (let x = Math.round(x0); x < Math.round(x1); x++)
+        if (x >= 0 && y >= 0 && x < side && y < side)
+          dots.fill(0, (y * side + x) * 4, (y * side + x) * 4 + 3);
+  }
+  return jsQR(dots, side, side)?.data ?? 'unreadable';
+}
+
+const ask = (more: object = {}) => ({ sheet: sheet('a4-3x8'), spots: [...LABEL_SPOTS], ...more });
+const opens = { base: 'http://192.0.2.7:4860/', screen: 'bench' as const };
+
+describe('a sheet of labels, measured in its PDF', () => {
+  it.each(LABEL_SHEETS.map((s) => [s.name, s.id] as const))(
+    'fits its page and its labels: %s',
+    async (_, id) => {
+      const s = sheet(id);
+      const pages = await measure(await labelSheetPdf(db, JOB, ask({ sheet: s, outlines: true })));
+      const count = 70 * LABEL_SPOTS.length;
+      expect(pages).toHaveLength(Math.ceil(count / (s.columns * s.rows)));
+      expect(pages[0]!.width).toBeCloseTo(s.pageWidth, 1);
+      expect(pages[0]!.height).toBeCloseTo(s.pageHeight, 1);
+      const places = labelPlaces(s, s.columns * s.rows);
+      places.forEach((place, i) => {
+        const line = pages[0]!.boxes[i]!;
+        expect(line.x).toBeCloseTo(place.x, 1);
+        expect(line.y).toBeCloseTo(place.y, 1);
+        expect(line.width).toBeCloseTo(s.labelWidth, 1);
+        expect(line.height).toBeCloseTo(s.labelHeight, 1);
+      });
+      // Every text lies inside a label, none over its edge.
+      for (const t of pages[0]!.texts) {
+        const label = places.find((p) => t.x >= p.x - 0.01 && t.x < p.x + s.labelWidth && t.y > p.y && t.y < p.y + s.labelHeight); // prettier-ignore
+        expect(label, `${t.text} lies in no label`).toBeDefined();
+        expect(t.x + t.width).toBeLessThanOrEqual(label!.x + s.labelWidth + 0.01);
+      }
+    },
+  );
+  it('carries a code that a reader turns into the address of the link, at its end', async () => {
+    const s = sheet('a4-3x7');
+    const pages = await measure(await labelSheetPdf(db, JOB, ask({ sheet: s, spots: ['cable-head', 'plate'], opens, links: ['K1-07'] }))); // prettier-ignore
+    const lay = layLabel(s.labelWidth, s.labelHeight, 2, true).code!;
+    const plate = layLabel(s.labelWidth, s.labelHeight, 1, true).code!;
+    const [head, tail] = labelPlaces(s, 2);
+    const { boxes } = pages[0]!;
+    // Version 3 is 29 modules (ISO/IEC 18004, from memory), and two of white on each side.
+    const read = (at: { x: number; y: number }, box: { x: number; y: number; width: number }) =>
+      readCode(boxes, { x: at.x + box.x, y: at.y + box.y, width: box.width }, 33);
+    expect(read(head!, lay)).toBe('http://192.0.2.7:4860/labels/bench/K1-07/head');
+    expect(read(tail!, plate)).toBe('http://192.0.2.7:4860/labels/bench/K1-07/tail');
+  });
+  it('begins after the labels that are used up, and goes on on the next page', async () => {
+    const s = sheet('a4-3x8');
+    const pages = await measure(await labelSheetPdf(db, JOB, ask({ skip: 23, spots: ['panel'], links: ['K1-01', 'K1-02'] }))); // prettier-ignore
+    expect(pages).toHaveLength(2);
+    const last = labelPlaces(s, 24)[23]!;
+    expect(pages[0]!.texts.filter((t) => t.text === 'K1-01')[0]!.x).toBeGreaterThan(last.x);
+    expect(pages[1]!.texts[0]).toMatchObject({ text: 'K1-02' });
+  });
+  it('has the same identifier on cable, plate and panel, with where the other end is', async () => {
+    const [page] = await measure(await labelSheetPdf(db, JOB, ask({ links: ['K1-01'] })));
+    const texts = page!.texts.map((t) => t.text).join(' ');
+    expect(texts.match(/K1-01(?!\d)/g)!.length).toBeGreaterThanOrEqual(4);
+    expect(texts).toContain('LC-K1-01');
+  });
+  it.each([
+    [
+      'labels past the page',
+      { sheet: { ...sheet('a4-3x8'), columns: 4 } },
+      /4 labels side by side take 280 mm/,
+    ],
+    ['labels too small to read', { sheet: { ...sheet('a4-3x8'), labelWidth: 9 } }, /cannot be read/],
+    ['no place', { spots: [] }, /at least one place/],
+    ['an address that is none', { opens: { base: 'my phone', screen: 'prove' } }, /http:\/\//],
+    ['a link that is not there', { links: ['Z9'] }, /no link "Z9"/],
+    ['half a sheet', { sheet: { columns: 3 } }, /./],
+  ])('is refused with a sentence: %s', async (_, more, says) => {
+    await expect(labelSheetPdf(db, JOB, ask(more))).rejects.toThrow(says);
+  });
+  it('says which label has a letter that the typeface has not', async () => {
+    await changePlan(db, JOB, { put: { spaces: [{ ...demoCopy(JOB).spaces.find((s) => s.id === 'kelp-lab')!, code: '昆布' }] } }); // prettier-ignore
+    await expect(labelSheetPdf(db, JOB, ask())).rejects.toThrow('The label of K1-01 has a letter that cannot be printed'); // prettier-ignore
   });
 });

@@ -82,12 +82,22 @@ export const scheduleRows = (sheet: Sheet, matched: readonly (ScheduleColumn | n
     return row;
   });
 
+/** What parts the cells: the mark by which the header names most columns of a schedule, else the most of any. */
+function delimiterOf(text: string): string {
+  const header = (mark: string) => Papa.parse<string[]>(text, { delimiter: mark, preview: 1 }).data[0] ?? [];
+  const scored = [',', ';', '\t', '|'].map((mark) => {
+    const cells = header(mark);
+    return { mark, named: matchColumns(cells).filter(Boolean).length, cells: cells.length };
+  });
+  return scored.sort((a, b) => b.named - a.named || b.cells - a.cells)[0]!.mark;
+}
+
 /** Cells of a text whose columns are parted by commas, or by what a spreadsheet parts them with. */
 export function parseSheet(text: string): { ok: true; sheet: Sheet } | { ok: false; message: string } {
   const clean = text.replace(/^\uFEFF/, '');
   if (!clean.trim())
     return { ok: false, message: 'The file is empty: it wants a header row and a row for every link.' };
-  const parsed = Papa.parse<string[]>(clean, { delimitersToGuess: [',', ';', '\t', '|'] });
+  const parsed = Papa.parse<string[]>(clean, { delimiter: delimiterOf(clean) });
   const quotes = parsed.errors.find((e) => e.type === 'Quotes');
   if (quotes)
     return {

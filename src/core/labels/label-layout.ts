@@ -27,7 +27,7 @@ export function layLabel(width: number, height: number, lines: number, withCode:
   const x = code ? code.x + code.width + PAD : PAD;
   const right = width - PAD;
   const inner = height - 2 * PAD;
-  const small = lines ? Math.min(3.5, inner * SMALL_LINE) : 0;
+  const small = lines ? Math.min(5, inner * SMALL_LINE) : 0;
   const large = inner - lines * small;
   return {
     code,

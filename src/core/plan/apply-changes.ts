@@ -98,13 +98,14 @@ export function planProblems(plan: JobPlan): PlanProblem[] {
   const problems: PlanProblem[] = [];
   const say = (path: string, message: string) => void problems.push({ path, message });
   const spaces = new Map(plan.spaces.map((s) => [s.id, s]));
+  const there = (id: string) => spaces.has(id) && !spaces.get(id)!.retired;
   const panels = new Map(plan.panels.map((p) => [p.id, p]));
   const outlets = new Map(plan.outlets.map((o) => [o.id, o]));
   if (!plan.crew.some((p) => !p.retired)) say('crew', 'A job needs at least one person: add somebody first.');
   for (const p of plan.panels)
-    if (!p.retired && (spaces.get(p.space)?.retired ?? true)) say(`panels.${p.id}`, `Panel ${p.name} hangs in no space that is there.`); // prettier-ignore
+    if (!p.retired && !there(p.space)) say(`panels.${p.id}`, `Panel ${p.name} hangs in no space that is there.`); // prettier-ignore
   for (const o of plan.outlets)
-    if (!o.retired && (spaces.get(o.space)?.retired ?? true)) say(`outlets.${o.id}`, `Outlet ${o.name} is in no space that is there.`); // prettier-ignore
+    if (!o.retired && !there(o.space)) say(`outlets.${o.id}`, `Outlet ${o.name} is in no space that is there.`); // prettier-ignore
   const active = plan.links.filter((l) => !l.retired);
   const place = (l: Link, key: string, taken: Map<string, string>, what: string) => {
     const other = taken.get(key);

@@ -48,24 +48,35 @@ export interface ReadRow {
 export interface ScheduleCheck {
   good: ReadRow[];
   problems: CellProblem[];
+  /** Rows that are not good: what is wrong with one may be said once for several. */
+  bad: ReadonlySet<number>;
 }
 
 /** The name under which a cell that is kept as it is, is remembered. */
 export const keptCell = (row: number, column: ScheduleColumn, value: string): string =>
   `${row} ${column} ${value}`;
 
-/** Checks rows of a schedule against each other and against the job they are for. `kept` are cells that are meant so. */
+/** Checks rows of a schedule against each other and against the job they are for. `kept` are cells that are meant so, `lines` what rows are called. */
 export function checkSchedule(
   rows: readonly ScheduleRow[],
   plan: JobPlan,
   kept: ReadonlySet<string> = new Set(),
+  lines: readonly number[] = [],
 ): ScheduleCheck {
+  const rowName = (i: number) => `row ${lines[i] ?? i + 1}`;
   const problems: CellProblem[] = [];
   const bad = new Set<number>();
+  const unsure = new Set<string>();
   const say = (p: CellProblem) => {
     if (p.keep && kept.has(keptCell(p.row, p.column, rows[p.row]![p.column] ?? ''))) return;
-    problems.push(p);
     bad.add(p.row);
+    // One choice of a closet settles all rows of its panel.
+    if (p.column === 'head_closet' && p.mend) {
+      const panel = (rows[p.row]!.head_panel ?? '').toLowerCase();
+      if (unsure.has(panel)) return;
+      unsure.add(panel);
+    }
+    problems.push(p);
   };
   const byId = new Map(plan.links.map((l) => [l.id, l]));
   const byLabel = new Map(plan.links.filter((l) => !l.retired).map((l) => [l.label.toLowerCase(), l]));
@@ -81,7 +92,7 @@ export function checkSchedule(
   read.forEach((r, i) => {
     if (!r.label) return;
     const first = labels.get(r.label.toLowerCase());
-    if (first === undefined) return void labels.set(r.label.toLowerCase(), `row ${i + 1}`);
+    if (first === undefined) return void labels.set(r.label.toLowerCase(), rowName(i));
     const free = freeLabel(r, labels);
     say({
       row: i,
@@ -92,7 +103,7 @@ export function checkSchedule(
   });
   read.forEach((r, i) => {
     if (r.panelKey && r.port) {
-      const other = places.takePort(r.panelKey, r.port, r.label || `row ${i + 1}`);
+      const other = places.takePort(r.panelKey, r.port, r.label || rowName(i));
       if (other !== null)
         say({
           row: i,
@@ -101,7 +112,7 @@ export function checkSchedule(
         });
     }
     if (r.outletKey && r.position) {
-      const other = places.takePosition(r.outletKey, r.position, r.label || `row ${i + 1}`);
+      const other = places.takePosition(r.outletKey, r.position, r.label || rowName(i));
       if (other !== null)
         say({
           row: i,
@@ -116,6 +127,7 @@ export function checkSchedule(
     if (p.column !== 'head_port' || p.mend || !panelKey) continue;
     const free = places.freePort(panelKey);
     if (free) p.mend = { value: String(free), says: `use port ${free}, which is free` };
+    else p.message += ' No port of it is free: name another panel.';
   }
   read.forEach((r, i) => {
     if (!r.outletKey || r.position) return;
@@ -131,7 +143,7 @@ export function checkSchedule(
   });
   problems.sort((a, b) => a.row - b.row);
   const good = read.filter((_, i) => !bad.has(i)).map(({ panelKey: _p, outletKey: _o, ...r }): ReadRow => r);
-  return { good, problems };
+  return { good, problems, bad };
 }
 
 type Draft = ReadRow & { panelKey: string; outletKey: string };

@@ -51,7 +51,7 @@
     </p>
   {/if}
   <button
-    class="in-reach act act-now text-lg"
+    class="in-reach-alone act act-now text-lg"
     data-main-action
     disabled={missing.length > 0}
     onclick={() => onmatched([...matched])}>Look at the {sheet.rows.length} rows</button

@@ -36,7 +36,7 @@
       {@const size = sizeOf(s)}
       <button
         class={[
-          'absolute top-0 left-0 flex touch-none items-center justify-center overflow-hidden border-2 p-0.5 text-center text-xs leading-tight',
+          'absolute top-0 left-0 flex touch-none items-center justify-center overflow-hidden border-2 p-0.5 text-center text-sm leading-tight',
           s.id === draft.chosen
             ? 'z-10 border-on-hivis bg-hivis font-bold text-on-hivis'
             : s.kind === 'closet'

@@ -5,7 +5,6 @@
   let { table }: { table: ScheduleTable } = $props();
   const SHOWN = 40;
   const problems = $derived(table.check.problems);
-  const mends = $derived(table.mendable.filter((p) => !p.keep).length);
 </script>
 
 {#if problems.length}
@@ -16,8 +15,6 @@
           ? 'one row'
           : `${table.badRows.size} rows`}
       </h2>
-      {#if mends > 1}<button class="act w-auto" onclick={() => table.mendAll()}>Take all {mends} mends</button
-        >{/if}
     </div>
     <ul class="border-t border-rule">
       {#each problems.slice(0, SHOWN) as p (`${p.row} ${p.column} ${p.message}`)}

@@ -56,7 +56,12 @@
   {/if}
 </div>
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-<div class="overflow-x-auto border border-ink" role="region" aria-label="Rows of the schedule" tabindex="0">
+<div
+  class="relative overflow-x-auto border border-ink"
+  role="region"
+  aria-label="Rows of the schedule"
+  tabindex="0"
+>
   <table class="border-collapse text-left text-sm">
     <thead>
       <tr class="border-b-2 border-ink">

@@ -22,16 +22,16 @@
   <h2 class="text-xl font-bold">People</h2>
   <ul class="border-t border-rule">
     {#each site.plan.crew as p (p.id)}
-      <li class="grid grid-cols-[1fr_8rem_auto] items-center gap-2 border-b border-rule py-1">
+      <li class="grid grid-cols-[minmax(0,1fr)_8rem_auto] items-center gap-2 border-b border-rule py-1">
         <input
-          class="h-12 border border-rule bg-transparent px-2"
+          class="h-12 w-full min-w-0 border border-rule bg-transparent px-2"
           aria-label="Name of {p.name}"
           value={p.name}
           maxlength="120"
           onchange={(e) => keep({ put: { crew: [{ ...p, name: e.currentTarget.value.trim() || p.name }] } })}
         />
         <select
-          class="h-12 border border-rule bg-transparent px-2"
+          class="h-12 w-full min-w-0 border border-rule bg-transparent px-2"
           aria-label="What {p.name} is"
           value={p.role}
           onchange={(e) => keep({ put: { crew: [{ ...p, role: e.currentTarget.value as Person['role'] }] } })}
@@ -46,7 +46,7 @@
       </li>
     {/each}
   </ul>
-  <form class="grid grid-cols-[1fr_auto] gap-2" onsubmit={add}>
+  <form class="grid grid-cols-[minmax(0,1fr)_auto] gap-2" onsubmit={add}>
     <input
       class="h-13 border border-ink bg-transparent px-2"
       aria-label="Name of the new person"

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { NewIds } from '$core/plan/new-ids';
+  import { untrack } from 'svelte';
   import { useSite } from '$lib/site/site.svelte';
 
   let { onsays }: { onsays: (says: string) => void } = $props();
@@ -7,7 +8,7 @@
   const closets = $derived(site.plan.spaces.filter((s) => s.kind === 'closet'));
   let name = $state('');
   let ports = $state('24');
-  let closet = $state('');
+  let closet = $state(untrack(() => site.plan.spaces.find((s) => s.kind === 'closet')?.id ?? ''));
 
   const keep = async (changes: Parameters<typeof site.changePlan>[0]) =>
     onsays(await site.changePlan(changes));
@@ -35,10 +36,10 @@
     <ul class="border-t border-rule">
       {#each site.plan.panels as p, i (p.id)}
         <li
-          class="grid grid-cols-[1fr_4.5rem_auto] items-center gap-2 border-b border-rule py-1 sm:grid-cols-[1fr_5rem_10rem_auto]"
+          class="grid grid-cols-[minmax(0,1fr)_4.5rem_auto] items-center gap-2 border-b border-rule py-1 sm:grid-cols-[minmax(0,1fr)_4.5rem_9rem_auto]"
         >
           <input
-            class="h-12 border border-rule bg-transparent px-2 font-mono"
+            class="h-12 w-full min-w-0 border border-rule bg-transparent px-2 font-mono"
             aria-label="Name of panel {p.name}"
             value={p.name}
             maxlength="120"
@@ -46,7 +47,7 @@
               keep({ put: { panels: [{ ...p, name: e.currentTarget.value.trim() || p.name }] } })}
           />
           <input
-            class="h-12 border border-rule bg-transparent px-2 font-mono"
+            class="h-12 w-full min-w-0 border border-rule bg-transparent px-2 font-mono"
             aria-label="Ports of panel {p.name}"
             inputmode="numeric"
             value={p.ports}
@@ -83,7 +84,10 @@
       {/each}
     </ul>
   {/if}
-  <form class="grid grid-cols-[1fr_4.5rem] gap-2 sm:grid-cols-[1fr_5rem_10rem_auto]" onsubmit={add}>
+  <form
+    class="grid grid-cols-[minmax(0,1fr)_4.5rem] gap-2 sm:grid-cols-[minmax(0,1fr)_4.5rem_9rem_auto]"
+    onsubmit={add}
+  >
     <input
       class="h-13 border border-ink bg-transparent px-2 font-mono"
       placeholder="K1"

@@ -48,14 +48,14 @@ export class ScheduleTable {
     this.draft.keep({ rows: [...this.rows], lines: [...this.lines], removed: [...this.removed] });
   }
 
-  readonly check = $derived.by(() => checkSchedule(this.rows, this.plan, this.kept));
+  readonly check = $derived.by(() => checkSchedule(this.rows, this.plan, this.kept, this.lines));
   readonly problems = $derived.by((): ReadonlyMap<string, CellProblem> => {
     const map = new Map<string, CellProblem>();
     for (const p of this.check.problems)
       if (!map.has(`${p.row} ${p.column}`)) map.set(`${p.row} ${p.column}`, p);
     return map;
   });
-  readonly badRows = $derived.by(() => new Set(this.check.problems.map((p) => p.row)));
+  readonly badRows = $derived.by(() => this.check.bad);
   readonly outcome = $derived.by(() => scheduleChanges(this.check.good, this.plan));
   readonly mendable = $derived.by(() => this.check.problems.filter((p) => p.mend));
 

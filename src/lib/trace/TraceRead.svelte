@@ -46,7 +46,10 @@
     </p>
     {#if !session.out}
       <WalkStops stops={session.round.stops} />
-      <button class="in-reach act min-h-14 act-now text-lg" data-main-action onclick={() => session.allOut()}
+      <button
+        class="in-reach-alone act min-h-14 act-now text-lg"
+        data-main-action
+        onclick={() => session.allOut()}
         >All {session.round.placed.length} are in: back to the closet
         <kbd class="hidden key lg:inline">PgDn</kbd></button
       >
@@ -135,7 +138,10 @@
         >
       {:else}
         <h2 class="text-xl font-bold">Every loose cable was tried in this round.</h2>
-        <button class="in-reach act min-h-14 act-now text-lg" data-main-action onclick={() => session.close()}
+        <button
+          class="in-reach-alone act min-h-14 act-now text-lg"
+          data-main-action
+          onclick={() => session.close()}
           >{session.at + 1 < session.plan.rounds.length ? 'On to the next round' : 'See what was found'}
           <kbd class="hidden key lg:inline">PgDn</kbd></button
         >

@@ -44,7 +44,7 @@
     <WalkStops stops={still} />
   {/if}
   <a class="act" href="/{site.plan.id}/labels?links={session.links.join(',')}">Print their labels</a>
-  <button class="in-reach act min-h-14 act-now text-lg" data-main-action onclick={() => session.end()}
+  <button class="in-reach-alone act min-h-14 act-now text-lg" data-main-action onclick={() => session.end()}
     >Done: put the trace away</button
   >
 </section>

@@ -28,7 +28,7 @@ export async function createJob(db: Db, body: unknown, now = new Date()): Promis
     const taken = await trx.selectFrom('job').select('id').execute();
     // Words the program's own pages begin with are no jobs.
     const id = new NewIds([...taken.map((j) => j.id), 'new', 'api']).give(slugOf(name));
-    const created_at = now.toISOString().replace(/\.\d+Z$/, 'Z');
+    const created_at = now.toISOString();
     await trx
       .insertInto('job')
       .values({ id, name, created_at, policy: JSON.stringify(policy) })

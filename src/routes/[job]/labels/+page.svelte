@@ -201,7 +201,7 @@
       {#if choice.problem}<p class="border-l-4 border-wrong pl-3" role="alert">{choice.problem}</p>{/if}
       {#if says}<p class="border-l-4 border-wrong pl-3" role="alert">{says}</p>{/if}
       <button
-        class="in-reach act min-h-14 act-now text-lg"
+        class="in-reach-alone act min-h-14 act-now text-lg"
         data-main-action
         disabled={!!choice.problem || working || !labels.length}
         onclick={print}

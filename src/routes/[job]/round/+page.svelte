@@ -73,7 +73,7 @@
       {#if !session.out}
         <WalkStops stops={session.round.stops} />
         <button
-          class="in-reach act min-h-14 act-now text-lg"
+          class="in-reach-alone act min-h-14 act-now text-lg"
           data-main-action
           onclick={() => session.allOut()}
           >All {session.round.placed.length} are in: back to the closet

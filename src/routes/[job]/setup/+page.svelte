@@ -21,7 +21,9 @@
 </script>
 
 <svelte:head><title>set up · {site.plan.name}</title></svelte:head>
-<main class="grid content-start gap-x-10 gap-y-6 px-3 py-4 lg:grid-cols-2 lg:px-5">
+<main
+  class="grid content-start gap-x-10 gap-y-6 px-3 py-4 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] lg:px-5"
+>
   <div class="grid content-start gap-4">
     <label class="text-sm"
       >this job is called
@@ -65,7 +67,7 @@
     </nav>
     {#key site.plan.policy}<SetupIdentifiers onsays={(s) => (says = s)} />{/key}
   </div>
-  <div class="grid content-start gap-6">
+  <div class="grid min-w-0 content-start gap-6">
     <SetupPanels onsays={(s) => (says = s)} />
     <SetupCrew onsays={(s) => (says = s)} />
   </div>

@@ -170,6 +170,6 @@
       {/each}
     </fieldset>
     {#if wrong}<p class="border-l-4 border-wrong pl-3" role="alert">{wrong}</p>{/if}
-    <button class="in-reach act act-now text-lg" data-main-action>Keep these terms</button>
+    <button class="in-reach-alone act act-now text-lg" data-main-action>Keep these terms</button>
   </form>
 </main>

@@ -78,11 +78,12 @@
       .filter(Boolean)
       .join(', '),
   ); // prettier-ignore
+  const mends = $derived(table.mendable.filter((p) => !p.keep).length);
   const nothing = $derived(!outcome.added && !outcome.changed && !table.removed.length);
 </script>
 
 <svelte:head><title>links · {site.plan.name}</title></svelte:head>
-<main class="grid content-start gap-4 px-3 py-4 lg:px-5">
+<main class="grid grid-cols-[minmax(0,1fr)] content-start gap-4 px-3 py-4 lg:px-5">
   <div class="flex flex-wrap items-baseline gap-x-6">
     <h1 class="text-2xl font-bold">Links of this job</h1>
     <a class="flex min-h-12 items-center underline underline-offset-4" href="{job}/setup"
@@ -185,20 +186,30 @@
     </p>
     <ProblemList {table} />
     <ScheduleGrid {table} />
-    <div class="in-reach grid gap-2 sm:grid-cols-2">
-      <button
-        class="act min-h-14 act-now text-lg"
-        data-main-action
-        disabled={working || nothing}
-        onclick={take}
-        >{working
-          ? 'Taking in …'
-          : table.badRows.size
-            ? `Leave ${table.badRows.size} bad ${table.badRows.size === 1 ? 'row' : 'rows'} out, take in the rest`
-            : 'Take it in'}</button
-      >
-      <button class="act bg-paper" onclick={putAway}>Put it away, change nothing</button>
+    <div class="in-reach-alone grid gap-2 bg-paper py-1 sm:grid-cols-2">
+      {#if mends}
+        <button class="act min-h-14 act-now text-lg" data-main-action onclick={() => table.mendAll()}
+          >{mends === 1 ? 'Take the mend' : `Take all ${mends} mends`}
+          <kbd class="hidden key lg:inline">PgDn</kbd></button
+        >
+        <button class="act min-h-14" disabled={working || nothing} onclick={take}
+          >Take in the {table.check.good.length} good, leave {table.badRows.size} out</button
+        >
+      {:else}
+        <button
+          class={['act min-h-14 text-lg sm:col-span-2', !working && !nothing && 'act-now']}
+          data-main-action
+          disabled={working || nothing}
+          onclick={take}
+          >{working
+            ? 'Taking in …'
+            : table.badRows.size
+              ? `Take in the ${table.check.good.length} good rows, leave ${table.badRows.size} out`
+              : 'Take it in'} <kbd class="hidden key lg:inline">PgDn</kbd></button
+        >
+      {/if}
     </div>
+    <button class="act" onclick={putAway}>Put these rows away, change nothing</button>
   {/if}
   {#if says}<p class="border-l-4 border-wrong pl-3" role="alert">{says}</p>{/if}
 </main>

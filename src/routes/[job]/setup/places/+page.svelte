@@ -72,6 +72,13 @@
       <button class="h-12 border border-rule px-3" onclick={toFloor}>go there</button>
     </div>
     <FloorPlan {draft} />
+    {#if says}<p class="border-l-4 border-wrong pl-3" role="alert">{says}</p>{/if}
+    <button
+      class={['in-reach-alone act min-h-14 text-lg', draft.changed ? 'act-now' : 'bg-paper']}
+      data-main-action
+      disabled={!draft.changed}
+      onclick={keep}>{draft.changed ? `Keep the plan, ${draft.changed} changed` : 'The plan is kept'}</button
+    >
     <div class="grid grid-cols-2 gap-2">
       <button class="act" onclick={() => draft.add('room')}>Add a room</button>
       <button class="act" onclick={() => draft.add('closet')}>Add a closet</button>
@@ -115,12 +122,5 @@
         </p>
       {/if}
     </section>
-    {#if says}<p class="border-l-4 border-wrong pl-3" role="alert">{says}</p>{/if}
-    <button
-      class="in-reach act min-h-14 act-now text-lg"
-      data-main-action
-      disabled={!draft.changed}
-      onclick={keep}>{draft.changed ? `Keep the plan, ${draft.changed} changed` : 'The plan is kept'}</button
-    >
   </aside>
 </main>

@@ -102,7 +102,7 @@
           )} % sure.
         </p>
         <button
-          class="in-reach act min-h-14 act-now text-lg"
+          class="in-reach-alone act min-h-14 act-now text-lg"
           data-main-action
           onclick={() => session.keep(session.found!)}
           >Cable {session.found} is {link?.label}: write it down
@@ -113,7 +113,7 @@
           Hold the probe to cable <strong class="font-mono text-2xl">{session.next}</strong> first.
         </p>
         <button
-          class="in-reach act min-h-14 act-now text-lg"
+          class="in-reach-alone act min-h-14 act-now text-lg"
           data-main-action
           onclick={() => session.next && session.put(session.next)}>The probe is at {session.next}</button
         >
@@ -122,7 +122,7 @@
           Cable <strong class="font-mono text-2xl">{session.at}</strong> against cable
           <strong class="font-mono text-2xl">{session.last}</strong>:
         </p>
-        <div class="in-reach grid grid-cols-3 gap-1 bg-paper">
+        <div class="in-reach-alone grid grid-cols-3 gap-1 bg-paper">
           {#each ANSWERS as [heard, name, key] (heard)}
             <button class="min-h-16 border-2 border-ink text-lg font-bold" onclick={() => session.hear(heard)}
               >{name} <kbd class="hidden key lg:inline">{key}</kbd></button
@@ -134,7 +134,7 @@
           Now try cable <strong class="font-mono text-2xl">{session.next}</strong>: is it louder than {session.last}?
         </p>
         <button
-          class="in-reach act min-h-14 act-now text-lg"
+          class="in-reach-alone act min-h-14 act-now text-lg"
           data-main-action
           onclick={() => session.next && session.put(session.next)}
           >The probe is at {session.next} <kbd class="hidden key lg:inline">PgDn</kbd></button
