@@ -157,6 +157,13 @@ for (const theme of ['paper', 'closet'])
       'prove/T1-05',
       'prove/X1-01',
       'redo',
+      'trace',
+      'trace/tone',
+      'trace/flags',
+      'labels',
+      'setup',
+      'setup/links',
+      'setup/places',
     ]) {
       await open(page, `/${job}/${path}`);
       if (path === 'prove/T1-05') {

@@ -2,12 +2,15 @@
   import type { Link } from '$core/formats/job';
   import { isCoax } from '$core/bench/seats';
   import { specOf } from '$core/log/link-spec';
+  import { tracedWords } from '$core/log/entry-words';
+  import { flagWords } from '$core/survey/tape';
   import { ENDS } from '$core/wiring/conductors';
   import { useSite } from '$lib/site/site.svelte';
   import { tailWords } from '$lib/site/where';
 
   let { link }: { link: Link } = $props();
   const site = useSite();
+  const { traced } = $derived(site.statusOf(link.id));
   const spec = $derived(specOf(link, site.plan.policy));
 </script>
 
@@ -36,4 +39,18 @@
     </p>
   {/if}
 {/each}
+{#each ENDS as end (end)}
+  {@const { flag } = site.statusOf(link.id)[end]}
+  {#if flag}<p class="px-3 pt-1 text-sm lg:px-5" data-testid="flag">
+      On the cable at the {end}: {flagWords(flag)}.
+    </p>{/if}
+{/each}
+{#if traced && traced.is !== 'known'}
+  <p
+    class={['mx-3 mt-1 border-l-4 pl-3 lg:mx-5', traced.is === 'inferred' ? 'border-ink' : 'border-wrong']}
+    data-testid="traced"
+  >
+    Trace: {tracedWords({ ...traced, with: traced.with?.map((id) => site.links.get(id)?.label ?? id) })}.
+  </p>
+{/if}
 {#if link.note}<p class="px-3 pt-1 text-sm text-faint lg:px-5">{link.note}</p>{/if}

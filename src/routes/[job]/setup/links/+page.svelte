@@ -42,6 +42,10 @@
     chosen = 0;
     step = 'match';
   }
+  function go(to: Step): void {
+    says = '';
+    step = to;
+  }
   function edit(): void {
     const links = panel ? site.panelLinks(panel) : site.ordered;
     table.show(scheduleOf(site.plan, links));
@@ -62,7 +66,7 @@
   }
   function putAway(): void {
     table.putAway();
-    step = 'choose';
+    go('choose');
   }
   const outcome = $derived(table.outcome);
   const words = $derived(
@@ -118,7 +122,7 @@
             ordered, length_m, connectors and note may be there. Nothing is taken in before you say so.
           </p>
         </section>
-        <button class="act" onclick={() => (step = 'pattern')}
+        <button class="act" onclick={() => go('pattern')}
           >Lay a pattern: so many ports to so many rooms</button
         >
         {#if site.ordered.length}
@@ -152,7 +156,7 @@
             step = 'table';
           }}
         />
-        <button class="act" onclick={() => (step = 'choose')}>Another way</button>
+        <button class="act" onclick={() => go('choose')}>Another way</button>
       {/if}
     </div>
   {:else if step === 'match'}
