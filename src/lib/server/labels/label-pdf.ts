@@ -13,6 +13,8 @@ import { drawCode } from './qr-code';
 
 /** Points in a millimetre: 72 an inch of 25.4 mm, exact. */
 const POINTS_A_MM = 72 / 25.4;
+/** Labels drawn before others are answered: some tens of milliseconds. */
+const LABELS_AT_ONCE = 20;
 const pt = (mm: number): number => mm * POINTS_A_MM;
 
 /** The labels of a job as a PDF, one label after another on its sheets. Throws `Refused` with what is wrong. */
@@ -43,14 +45,16 @@ export async function labelSheetPdf(db: Db, job: string, body: unknown): Promise
     );
   const places = labelPlaces(sheet, labels.length, skip);
   let page = -1;
-  labels.forEach((label, i) => {
+  for (const [i, label] of labels.entries()) {
     const place = places[i]!;
     while (page < place.page) {
       doc.addPage();
       page++;
     }
     drawLabel(doc, fonts, label, place, sheet, opens && codeText(opens, job, label), outlines);
-  });
+    // A large sheet takes seconds: others are answered in between.
+    if (i % LABELS_AT_ONCE === 0) await new Promise((resolve) => setImmediate(resolve));
+  }
   doc.end();
   return done;
 }

@@ -83,17 +83,6 @@
       <button class="act" onclick={() => draft.add('room')}>Add a room</button>
       <button class="act" onclick={() => draft.add('closet')}>Add a closet</button>
     </div>
-    <p class="text-sm text-faint">
-      Drag a box to where it is, or choose it and use the arrow keys. A square is 5 m. All walks are reckoned
-      from here.
-    </p>
-  </div>
-  <aside class="grid content-start gap-4">
-    {#if draft.space}
-      <SpaceForm {draft} />
-    {:else}
-      <p class="text-lg">Tap a space to name it, and to say what outlets it has.</p>
-    {/if}
     <section class="grid gap-2" aria-label="How long a walk is">
       <h2 class="font-bold">How long is the walk?</h2>
       <div class="grid grid-cols-2 gap-2">
@@ -122,5 +111,16 @@
         </p>
       {/if}
     </section>
+    <p class="text-sm text-faint">
+      Drag a box to where it is, or choose it and use the arrow keys. A square is 5 m. All walks are reckoned
+      from here.
+    </p>
+  </div>
+  <aside class="grid content-start gap-4">
+    {#if draft.space}
+      <SpaceForm {draft} />
+    {:else}
+      <p class="text-lg">Tap a space to name it, and to say what outlets it has.</p>
+    {/if}
   </aside>
 </main>

@@ -1,0 +1,84 @@
+/** Measures the setting up of a job: a schedule checked and taken in, rounds planned, labels drawn. `npm run bench:setup`. */
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import {
+  matchColumns,
+  parseSheet,
+  scheduleRows,
+  writeScheduleCsv,
+  type ScheduleRow,
+} from '../src/core/formats/schedule-csv';
+import { LABEL_SHEETS } from '../src/core/labels/label-sheet';
+import { checkSchedule } from '../src/core/plan/schedule-check';
+import { scheduleChanges } from '../src/core/plan/schedule-changes';
+import { randomFrom } from '../src/core/random';
+import { leastMetres, planRounds } from '../src/core/survey/rounds';
+import { ToneBundle } from '../src/core/survey/tone';
+import { openDatabase } from '../src/lib/server/db/open';
+import { readPlan } from '../src/lib/server/jobs/job-file';
+import { changePlan, createJob } from '../src/lib/server/jobs/plan-changes';
+import { labelSheetPdf } from '../src/lib/server/labels/label-pdf';
+
+const LINKS = 2000;
+const dir = mkdtempSync(join(tmpdir(), 'gauntlet-bench-'));
+async function timed<T>(name: string, work: () => T | Promise<T>): Promise<T> {
+  const start = performance.now();
+  const out = await work();
+  console.log(`${name}: ${Math.round(performance.now() - start)} ms`);
+  return out;
+}
+
+const rows: ScheduleRow[] = Array.from({ length: LINKS }, (_, i) => ({
+  link: `P${Math.floor(i / 48) + 1}-${(i % 48) + 1}`,
+  head_closet: `Closet ${(Math.floor(i / 480) % 5) + 1}`,
+  head_panel: `P${Math.floor(i / 48) + 1}`,
+  head_port: String((i % 48) + 1),
+  tail_room: `${Math.floor(i / 400) + 1}${String((Math.floor(i / 4) % 100) + 1).padStart(2, '0')}`,
+  tail_outlet: String((i % 2) + 1),
+  cable: 'Cat 6 U/UTP',
+  length_m: String(10 + (i % 80)),
+}));
+const text = writeScheduleCsv(rows);
+const db = await openDatabase(join(dir, 'bench.db'));
+const job = await createJob(db, {
+  name: 'Bench',
+  policy: { scheme: 'T568B', evidence: 'wiremap', units: 'mm', untwist: 'standard' },
+  crew: [{ id: 'a', name: 'A', role: 'lead' }],
+});
+const plan = (await readPlan(db, job))!;
+const check = await timed(`a schedule of ${LINKS} links read and checked`, () => {
+  const parsed = parseSheet(text);
+  if (!parsed.ok) throw new Error(parsed.message);
+  return checkSchedule(scheduleRows(parsed.sheet, matchColumns(parsed.sheet.header)), plan);
+});
+if (check.problems.length) throw new Error(JSON.stringify(check.problems[0]));
+const { changes } = scheduleChanges(check.good, plan);
+await timed('the same taken in, database file synced', () => changePlan(db, job, changes));
+const full = (await readPlan(db, job))!;
+await timed('the same checked again against the full job', () => checkSchedule(rows, full));
+await timed(`${LINKS} labels with codes drawn`, () =>
+  labelSheetPdf(db, job, { sheet: LABEL_SHEETS[0]!.sheet, spots: ['cable-head'], opens: { base: 'http://192.0.2.7', screen: 'prove' } }),
+); // prettier-ignore
+
+const random = randomFrom(1);
+for (const [rooms, each] of [
+  [500, 1],
+  [250, 2],
+  [125, 4],
+] as const) {
+  const closet = { floor: 0, x: 0, y: 0 };
+  const list = Array.from({ length: rooms }, (_, i) => ({
+    id: `r${i}`,
+    floor: Math.floor(random() * 4),
+    x: random() * 60,
+    y: random() * 40,
+    links: Array.from({ length: each }, (_, k) => `${i}-${k}`),
+  }));
+  const rounds = await timed(`500 outlets in ${rooms} rooms, 8 remotes`, () => planRounds(closet, list, 8));
+  console.log(`  ${rounds.rounds.length} rounds, the walk ${(rounds.metres / leastMetres(closet, list, 8)).toFixed(2)} times its lower bound`); // prettier-ignore
+}
+const bundle = new ToneBundle('round', 100);
+await timed('the next of 100 cables chosen', () => bundle.next(bundle.belief([]), 1));
+await db.destroy();
+rmSync(dir, { recursive: true });
