@@ -3,6 +3,8 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { z } from 'zod';
 import { diagnoseRequestSchema, simulateRequestSchema } from '../src/core/formats/diagnose';
 import { entrySchema } from '../src/core/formats/entry';
+import { labelRequestSchema } from '../src/core/formats/labels';
+import { planChangesSchema } from '../src/core/formats/plan-changes';
 import { jobFileSchema } from '../src/core/formats/job';
 import { readingFileSchema } from '../src/core/formats/reading';
 
@@ -11,6 +13,8 @@ export const PUBLISHED = {
   'reading@1': readingFileSchema,
   'job@1': jobFileSchema,
   entry: entrySchema,
+  'plan-changes': planChangesSchema,
+  'label-request': labelRequestSchema,
   'diagnose-request': diagnoseRequestSchema,
   'simulate-request': simulateRequestSchema,
 };

@@ -31,8 +31,28 @@ const PICTURES = [
   ['redo', 'redo', WIDE, 'paper', undefined, 'article svg[role=img]'],
   ['history', 'history?link=K1-05', WIDE, 'paper', undefined, 'ol svg[role=img]'],
   ['tools', 'tools', PHONE, 'closet'],
+  ['schedule', 'setup/links', WIDE, 'paper', bringSchedule, '[data-testid=schedule-says]'],
+  ['places', 'setup/places', WIDE, 'paper', (p) => p.getByRole('button', { name: /^Kelp lab/ }).click()],
+  ['labels', 'labels', WIDE, 'paper'],
+  ['trace', 'trace', PHONE, 'closet', traceSome, '[data-testid=cable-asked]'],
 ];
 const press = (page, name) => page.getByRole('button', { name, exact: true }).click();
+const SCHEDULE = `link,head_closet,head_panel,head_port,tail_room,cable,scheme,length_m
+N1-01,Low closet,N1,1,Galley,Cat 6 U/UTP,T568B,31.4
+N1-02,Low closet,N1,2,Galley,Cat 6 U/UTP,T568B,32
+N1-03,Low closet,N1,2,Net store,Cat 6 U/UTP,T568B,41
+N1-04,Low closet,N1,4,Net store,Cat 6 U/UTP,568C,38
+N1-05,Low closet,K1,25,Library,Cat 6 U/UTP,T568B,93`;
+async function bringSchedule(page) {
+  const file = { name: 'list.csv', mimeType: 'text/csv', buffer: Buffer.from(SCHEDULE) };
+  await page.locator('input[type=file]').setInputFiles(file);
+  await page.getByRole('button', { name: /^Look at/ }).click();
+}
+async function traceSome(page) {
+  await page.getByRole('button', { name: /^Plan the walk/ }).click();
+  await page.getByRole('button', { name: /^All 4 are in/ }).click();
+  for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Simulated unit' }).click();
+}
 async function readBack(page) {
   await press(page, 'read-back');
   for (const name of [/^W-O/, /^O/, /^W-BL/]) await page.getByRole('button', { name }).click();

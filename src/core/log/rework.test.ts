@@ -7,7 +7,7 @@ import { jobFileSchema, type Link } from '../formats/job';
 import { entryWords } from './entry-words';
 import { cutBackMm } from './cut-back';
 import { inRework, reworkEnd, reworkWalk } from './rework';
-import { mayPunch, MOST_PUNCHES, slackLeft } from './slack';
+import { mayPunch, MOST_PUNCHES, redoTakes, slackLeft } from './slack';
 import { foldLink } from './state';
 import { toolStatuses, wantsAsking } from './tools';
 
@@ -35,6 +35,22 @@ const entry = (
 const plug = { connector: 'closed-plug', scheme: 'T568B' };
 const redo = (end: string, more = {}) => entry('redone', { action: 'redo', ...plug }, end, more);
 const seat = (end: string, more = {}) => entry('seated', plug, end, more);
+
+describe('what a redo takes', () => {
+  const k = link('K1-17');
+  const takes = (entries: Entry[], end: 'head' | 'tail', contacts: ('4' | '5')[]) =>
+    redoTakes(foldLink(k, policy, entries), k, policy, end, contacts);
+  it('is a punch at a jack whose contacts are known, with no cable', () => {
+    expect(takes([seat('head')], 'head', ['4'])).toEqual({ way: 'repunch', minutes: 1.5, cableMm: 0 });
+  });
+  it('is the whole end at a plug, or where no contact is named, or where the slot was punched three times', () => {
+    expect(takes([seat('tail')], 'tail', ['4'])).toEqual({ way: 'redo', minutes: 4, cableMm: 50 });
+    expect(takes([seat('head')], 'head', []).way).toBe('redo');
+    const punch = () => entry('redone', { action: 'repunch', contacts: ['4'] }, 'head');
+    expect(takes([seat('head'), punch(), punch(), punch()], 'head', ['4']).way).toBe('redo');
+    expect(takes([seat('head'), punch(), punch(), punch()], 'head', ['5']).way).toBe('repunch');
+  });
+});
 
 describe('slack', () => {
   const l: Link = { ...link('K1-17'), tail: { ...link('K1-17').tail, slackMm: 120 } };

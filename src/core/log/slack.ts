@@ -1,5 +1,6 @@
+import { DEFAULT_COSTS } from '../diagnose/types';
 import type { Link, Policy } from '../formats/job';
-import type { ConnectorFamily } from '../wiring/connector';
+import { classOf, type ConnectorFamily } from '../wiring/connector';
 import { cutBackMm } from './cut-back';
 import type { Contact, End } from '../wiring/conductors';
 import type { LinkStatus } from './state';
@@ -38,3 +39,29 @@ export function slackLeft(
 /** Whether these slots may be punched once more. */
 export const mayPunch = (status: LinkStatus, end: End, contacts: readonly Contact[]): boolean =>
   contacts.length > 0 && contacts.every((c) => (status[end].repunched[c] ?? 0) < MOST_PUNCHES);
+
+/** What a redo of an end takes: its slots punched again where that is enough, else the whole end. */
+export interface RedoTakes {
+  way: 'repunch' | 'redo';
+  minutes: number;
+  /** Cable that goes with it, in millimetres. */
+  cableMm: number;
+}
+
+/** What it takes to mend these contacts of an end, with the program's own costs in minutes. */
+export function redoTakes(
+  status: LinkStatus,
+  link: Link,
+  policy: Pick<Policy, 'slackMm'>,
+  end: End,
+  contacts: readonly Contact[],
+): RedoTakes {
+  const jack = classOf(link[end].connector) === 'jack';
+  if (jack && mayPunch(status, end, contacts))
+    return { way: 'repunch', minutes: DEFAULT_COSTS.repunch, cableMm: 0 };
+  return {
+    way: 'redo',
+    minutes: jack ? DEFAULT_COSTS.redoJack : DEFAULT_COSTS.redoPlug,
+    cableMm: slackLeft(status, link, policy, end).takesMm,
+  };
+}

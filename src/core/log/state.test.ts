@@ -168,3 +168,26 @@ describe('what is next', () => {
     ).toBe(false);
   });
 });
+
+describe('what a trace found', () => {
+  it('stands with the link until another trace says otherwise, and is proven by a pass', () => {
+    const inferred = entry('traced', { is: 'inferred', by: 'remote', cable: 4 });
+    expect(foldLink(link, policy, [inferred]).traced).toMatchObject({ is: 'inferred', cable: 4 });
+    const bridged = entry('traced', { is: 'bridged', by: 'remote', with: ['K1-02'] });
+    expect(foldLink(link, policy, [inferred, bridged]).traced).toMatchObject({ is: 'bridged' });
+    expect(foldLink(link, policy, [inferred, read('1 2 3 4 5 6 7 8')]).traced).toMatchObject({ is: 'known' });
+    expect(foldLink(link, policy, [inferred, read('1 2 3 - 5 6 7 8')]).traced).toMatchObject({
+      is: 'inferred',
+    });
+    expect(foldLink(link, policy, [inferred, entry('repulled', {})]).traced).toBeUndefined();
+  });
+  it('changes no termination, and a flag stands at its end until it is off', () => {
+    const flag = entry('flagged', { tape: 'violet', bands: 2, text: '7' }, 'tail');
+    const status = foldLink(link, policy, [flag]);
+    expect([status.head.state, status.tail.state]).toEqual(['bare', 'bare']);
+    expect(status.tail.flag).toEqual({ tape: 'violet', bands: 2, text: '7' });
+    const off = entry('flagged', { tape: 'violet', bands: 0 }, 'tail');
+    expect(foldLink(link, policy, [flag, off]).tail.flag).toBeUndefined();
+    expect(foldLink(link, policy, [flag, entry('void', { entry: flag.id, reason: 'x' })]).tail.flag).toBeUndefined(); // prettier-ignore
+  });
+});

@@ -14,5 +14,9 @@ export const METRES_A_MINUTE = 60;
 export const walkMetres = (a: Place, b: Place): number =>
   Math.hypot(a.x - b.x, a.y - b.y) + Math.abs(a.floor - b.floor) * STAIRS_METRES;
 
+/** A walk in words: metres, and whole minutes from one on. */
+export const walkWords = (metres: number): string =>
+  `${Math.round(metres)} m, ${Math.max(1, Math.round(walkMinutes(metres)))} min on foot`;
+
 /** How long a walk takes, in minutes. */
 export const walkMinutes = (metres: number): number => metres / METRES_A_MINUTE;

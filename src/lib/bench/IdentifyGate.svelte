@@ -1,7 +1,8 @@
 <script lang="ts">
-  import { CONNECTOR_FAMILIES, FAMILY_NAMES, type ConnectorFamily } from '$core/wiring/connector';
+  import { CONNECTOR_FAMILIES, FAMILY_NAMES } from '$core/wiring/connector';
   import { isCoax } from '$core/bench/seats';
-  import { SCHEMES, type Scheme } from '$core/wiring/schemes';
+  import { SCHEMES } from '$core/wiring/schemes';
+  import Choice from '$lib/shell/Choice.svelte';
   import FitLine from './FitLine.svelte';
   import GateSteps from './GateSteps.svelte';
   import type { BenchSession } from './session.svelte';
@@ -19,27 +20,19 @@
 </p>
 <GateSteps {session} gate="identify" />
 <div class="grid gap-2 sm:grid-cols-[1fr_auto]">
-  <label class="min-w-0 text-sm"
-    >connector
-    <select
-      class="field"
-      value={session.connector}
-      onchange={(e) => session.setConnector(e.currentTarget.value as ConnectorFamily)}
-    >
-      {#each families as f (f)}<option value={f} class="bg-paper">{FAMILY_NAMES[f]}</option>{/each}
-    </select>
-  </label>
+  <Choice
+    label="connector"
+    options={families.map((f) => [f, FAMILY_NAMES[f]] as const)}
+    value={session.connector}
+    onchoose={(f) => session.setConnector(f)}
+  />
   {#if !coaxLink}
-    <label class="text-sm"
-      >scheme
-      <select
-        class="field"
-        value={session.scheme}
-        onchange={(e) => session.setScheme(e.currentTarget.value as Scheme)}
-      >
-        {#each SCHEMES as s (s)}<option value={s} class="bg-paper">{s}</option>{/each}
-      </select>
-    </label>
+    <Choice
+      label="scheme"
+      options={SCHEMES.map((x) => [x, x] as const)}
+      value={session.scheme}
+      onchoose={(x) => session.setScheme(x)}
+    />
   {/if}
 </div>
 {#if session.scheme !== session.ordered && !coaxLink}

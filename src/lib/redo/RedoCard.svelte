@@ -3,12 +3,11 @@
   import { specOf } from '$core/log/link-spec';
   import { mistakeText } from '$core/diagnose/words';
   import { ENDS, type Contact, type End } from '$core/wiring/conductors';
-  import { classOf, FAMILY_NAMES } from '$core/wiring/connector';
+  import { FAMILY_NAMES } from '$core/wiring/connector';
   import { GUIDES } from '$core/bench/families';
   import { isCoax } from '$core/bench/seats';
   import { formatLength } from '$core/bench/units';
-  import { DEFAULT_COSTS } from '$core/diagnose/types';
-  import { mayPunch, slackLeft } from '$core/log/slack';
+  import { redoTakes, slackLeft } from '$core/log/slack';
   import SmallLoom from '$lib/diagnosis/SmallLoom.svelte';
   import StateMark from '$lib/port-strip/StateMark.svelte';
   import WhatWasFound from './WhatWasFound.svelte';
@@ -31,18 +30,14 @@
     >,
   );
   const cable = $derived(found?.mistakes.some((m) => m.where === 'cable') ?? false);
-  const punchable = (end: End) =>
-    classOf(link[end].connector) === 'jack' && mayPunch(status, end, contactsAt(end));
-  const minutes = (end: End) =>
-    punchable(end)
-      ? DEFAULT_COSTS.repunch
-      : classOf(link[end].connector) === 'jack'
-        ? DEFAULT_COSTS.redoJack
-        : DEFAULT_COSTS.redoPlug;
-  const takes = (end: End) =>
-    punchable(end)
-      ? `no cable, about ${minutes(end)} min`
-      : `${GUIDES[link[end].connector].consumables[0]}, ${formatLength(outlook[end].takesMm, site.plan.policy.units)} of cable, about ${minutes(end)} min`;
+  const takesOf = (end: End) => redoTakes(status, link, site.plan.policy, end, contactsAt(end));
+  const punchable = (end: End) => takesOf(end).way === 'repunch';
+  const takes = (end: End) => {
+    const { way, minutes, cableMm } = takesOf(end);
+    return way === 'repunch'
+      ? `no cable, about ${minutes} min`
+      : `${GUIDES[link[end].connector].consumables[0]}, ${formatLength(cableMm, site.plan.policy.units)} of cable, about ${minutes} min`;
+  };
 
   function repulled(): void {
     site.log(link.id, 'repulled', {}, undefined, `${link.label}: cable pulled anew, both ends bare.`);

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { Panel } from '$core/formats/job';
   import { NewIds } from '$core/plan/new-ids';
   import { untrack } from 'svelte';
   import { useSite } from '$lib/site/site.svelte';
@@ -21,6 +22,11 @@
     const panel = { id, name: name.trim(), space: space ?? 'closet', ports: Number(ports), order };
     const first = { id: 'closet', name: 'Closet', kind: 'closet' as const, floor: 0, x: 0, y: 0 };
     await keep({ put: { panels: [panel], ...(space ? {} : { spaces: [first] }) } });
+  }
+  async function resize(panel: Panel, text: string): Promise<void> {
+    const size = Number(text);
+    if (!Number.isInteger(size) || size < 1 || size > 96) return onsays('A panel has 1 to 96 ports.');
+    await keep({ put: { panels: [{ ...panel, ports: size }] } });
   }
   async function move(i: number, by: 1 | -1): Promise<void> {
     const panels = [...site.plan.panels];
@@ -51,7 +57,7 @@
             aria-label="Ports of panel {p.name}"
             inputmode="numeric"
             value={p.ports}
-            onchange={(e) => keep({ put: { panels: [{ ...p, ports: Number(e.currentTarget.value) }] } })}
+            onchange={(e) => resize(p, e.currentTarget.value)}
           />
           <select
             class="hidden h-12 border border-rule bg-transparent px-2 sm:block"

@@ -1,12 +1,6 @@
-import { parseSheet, type Sheet } from '$core/formats/schedule-csv';
+import { parseSheet } from '$core/formats/schedule-csv';
+import { MOST_BYTES, type SheetFile } from './sheet-file';
 import { workbookSheets } from './workbook';
-
-/** Largest file that is read, in bytes. */
-export const MOST_BYTES = 10_000_000;
-
-/** The sheets of a file by name, with what one should know of how they were read; or why it is none. */
-export type SheetFile =
-  { ok: true; sheets: { name: string; sheet: Sheet }[]; notes: string[] } | { ok: false; message: string };
 
 const starts = (bytes: Uint8Array, ...mark: number[]) => mark.every((b, i) => bytes[i] === b);
 

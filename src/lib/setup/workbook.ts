@@ -1,5 +1,5 @@
 import { sheetOf } from '$core/formats/schedule-csv';
-import type { SheetFile } from './sheet-bytes';
+import type { SheetFile } from './sheet-file';
 
 type Value = import('exceljs').CellValue;
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { walkMinutes } from '$core/survey/distance';
+  import { walkWords } from '$core/survey/distance';
   import { pressesFocus, typing } from '$lib/shell/keys';
   import { useSite } from '$lib/site/site.svelte';
   import { tailWords } from '$lib/site/where';
@@ -10,7 +10,6 @@
   const site = useSite();
   let several = $state<number[] | null>(null);
   let choosing = $state(false);
-  const metres = (m: number) => `${Math.round(m)} m, ${Math.max(1, Math.round(walkMinutes(m)))} min on foot`;
   const numbers = $derived(session.round?.placed.map((p) => p.remote) ?? []);
   const lastLink = $derived.by(() => {
     const last = session.lastSays && session.outcome.cables.get(session.lastSays.cable);
@@ -40,7 +39,7 @@
   <section class="grid content-start gap-3">
     <h1 class="text-2xl font-bold">Round {session.at + 1} of {session.plan.rounds.length}</h1>
     <p class="text-faint">
-      This one {metres(session.round.metres)}; all of them, and home with the remotes, {metres(
+      This one {walkWords(session.round.metres)}; all of them, and home with the remotes, {walkWords(
         session.plan.metres,
       )}.
     </p>

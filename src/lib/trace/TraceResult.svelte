@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { walkMinutes } from '$core/survey/distance';
+  import { walkWords } from '$core/survey/distance';
   import { useSite } from '$lib/site/site.svelte';
   import WalkStops from '$lib/round/WalkStops.svelte';
   import type { TraceSession } from './session.svelte';
@@ -32,12 +32,7 @@
       </li>{/each}
   </ul>
   {#if session.plan && !out}
-    <p>
-      Bring the remotes home: {Math.round(session.plan.home.metres)} m, {Math.max(
-        1,
-        Math.round(walkMinutes(session.plan.home.metres)),
-      )} min on foot.
-    </p>
+    <p>Bring the remotes home: {walkWords(session.plan.home.metres)}.</p>
     <WalkStops stops={session.plan.home.stops} />
   {:else}
     <p>No more rounds are needed: collect the remotes from where they are.</p>

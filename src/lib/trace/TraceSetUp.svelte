@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { HANDS } from '$lib/round/hands';
+  import Segments from '$lib/shell/Segments.svelte';
   import { useSite } from '$lib/site/site.svelte';
   import type { TraceSession } from './session.svelte';
 
@@ -46,19 +48,7 @@
         >remotes you have, by number
         <input class="field font-mono" placeholder="1-4, 7" bind:value={session.remotes} />
       </label>
-      <div class="grid grid-cols-2 gap-1" role="group" aria-label="Hands">
-        {#each [['single', 'by myself'], ['pair', 'two of us']] as const as [hands, name] (hands)}
-          <button
-            type="button"
-            class={[
-              'min-h-13 border-2',
-              session.hands === hands ? 'border-ink bg-hivis font-bold text-on-hivis' : 'border-rule',
-            ]}
-            aria-pressed={session.hands === hands}
-            onclick={() => (session.hands = hands)}>{name}</button
-          >
-        {/each}
-      </div>
+      <Segments label="Hands" options={HANDS} value={session.hands} onchoose={(h) => (session.hands = h)} />
       {#if session.problem}<p class="border-l-4 border-wrong pl-3" role="alert">{session.problem}</p>{/if}
       <button
         class="act min-h-14 act-now text-lg"

@@ -4,8 +4,17 @@
   import { EVIDENCE_WORDS } from '$core/reading/verdict';
   import { NewIds, slugOf } from '$core/plan/new-ids';
   import { SCHEMES } from '$core/wiring/schemes';
+  import Choice from '$lib/shell/Choice.svelte';
   import type { Policy } from '$core/formats/job';
 
+  const UNITS = [
+    ['mm', 'millimetres'],
+    ['inch', 'inches'],
+  ] as const;
+  const UNTWIST = [
+    ['standard', 'standard, 13 mm'],
+    ['strict', 'strict, 5 mm'],
+  ] as const;
   let name = $state('');
   let people = $state('');
   let policy = $state<Pick<Policy, 'scheme' | 'evidence' | 'units' | 'untwist'>>({
@@ -61,32 +70,25 @@
         bind:value={people}></textarea>
     </label>
     <div class="grid grid-cols-2 gap-2">
-      <label class="text-sm"
-        >scheme
-        <select class="field" bind:value={policy.scheme}>
-          {#each SCHEMES as s (s)}<option value={s} class="bg-paper">{s}</option>{/each}
-        </select>
-      </label>
-      <label class="text-sm"
-        >evidence a link needs
-        <select class="field" bind:value={policy.evidence}>
-          {#each EVIDENCE as e (e)}<option value={e} class="bg-paper">{EVIDENCE_WORDS[e]}</option>{/each}
-        </select>
-      </label>
-      <label class="text-sm"
-        >units
-        <select class="field" bind:value={policy.units}>
-          <option value="mm" class="bg-paper">millimetres</option>
-          <option value="inch" class="bg-paper">inches</option>
-        </select>
-      </label>
-      <label class="text-sm"
-        >untwist at the contact
-        <select class="field" bind:value={policy.untwist}>
-          <option value="standard" class="bg-paper">standard, 13 mm</option>
-          <option value="strict" class="bg-paper">strict, 5 mm</option>
-        </select>
-      </label>
+      <Choice
+        label="scheme"
+        options={SCHEMES.map((s) => [s, s] as const)}
+        value={policy.scheme}
+        onchoose={(v) => (policy.scheme = v)}
+      />
+      <Choice
+        label="evidence a link needs"
+        options={EVIDENCE.map((e) => [e, EVIDENCE_WORDS[e]] as const)}
+        value={policy.evidence}
+        onchoose={(v) => (policy.evidence = v)}
+      />
+      <Choice label="units" options={UNITS} value={policy.units} onchoose={(v) => (policy.units = v)} />
+      <Choice
+        label="untwist at the contact"
+        options={UNTWIST}
+        value={policy.untwist}
+        onchoose={(v) => (policy.untwist = v)}
+      />
     </div>
     {#if wrong}<p class="border-l-4 border-wrong pl-3" role="alert">{wrong}</p>{/if}
     <button class="act min-h-14 act-now text-lg" data-main-action disabled={working}>Begin this job</button>

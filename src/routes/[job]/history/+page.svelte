@@ -1,6 +1,7 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import Timeline from '$lib/history/Timeline.svelte';
+  import Choice from '$lib/shell/Choice.svelte';
   import { useSite } from '$lib/site/site.svelte';
 
   let { data } = $props();
@@ -23,33 +24,23 @@
 <main class="px-3 py-4 lg:px-5">
   <h1 class="text-2xl font-bold">{link ? `What happened to ${link.label}` : 'What happened on this job'}</h1>
   <div class="mt-3 grid grid-cols-2 gap-2 sm:flex sm:flex-wrap sm:items-end">
-    <label class="text-sm"
-      >who
-      <select
-        class="mt-1 block h-12 w-full border border-ink bg-transparent px-2 text-base"
-        value={data.filter.by ?? ''}
-        onchange={(e) => narrow('by', e.currentTarget.value)}
-      >
-        <option value="" class="bg-paper">anybody</option>
-        {#each site.plan.crew as p (p.id)}<option value={p.id} class="bg-paper">{p.name}</option>{/each}
-      </select>
-    </label>
-    <label class="text-sm"
-      >what
-      <select
-        class="mt-1 block h-12 w-full border border-ink bg-transparent px-2 text-base"
-        value={data.filter.kind ?? ''}
-        onchange={(e) => narrow('kind', e.currentTarget.value)}
-      >
-        <option value="" class="bg-paper">anything</option>
-        {#each KINDS as k (k)}<option value={k} class="bg-paper">{k}</option>{/each}
-      </select>
-    </label>
+    <Choice
+      label="who"
+      options={[['', 'anybody'], ...site.whole.crew.map((p) => [p.id, p.name] as const)]}
+      value={data.filter.by ?? ''}
+      onchoose={(v) => narrow('by', v)}
+    />
+    <Choice
+      label="what"
+      options={[['', 'anything'], ...KINDS.map((k) => [k, k] as const)]}
+      value={data.filter.kind ?? ''}
+      onchoose={(v) => narrow('kind', v)}
+    />
     <label class="text-sm"
       >day
       <input
         type="date"
-        class="mt-1 block h-12 w-full border border-ink bg-transparent px-2 text-base"
+        class="field"
         value={data.filter.day ?? ''}
         onchange={(e) => narrow('day', e.currentTarget.value)}
       />

@@ -1,8 +1,10 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { walkMinutes } from '$core/survey/distance';
+  import { walkWords } from '$core/survey/distance';
   import { RoundSession } from '$lib/round/session.svelte';
   import { useSite } from '$lib/site/site.svelte';
+  import { HANDS } from '$lib/round/hands';
+  import Segments from '$lib/shell/Segments.svelte';
   import WalkStops from '$lib/round/WalkStops.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import LeadsLine from '$lib/leads/LeadsLine.svelte';
@@ -12,7 +14,6 @@
   const session = untrack(() => new RoundSession(site));
   onMount(() => session.resume());
   const label = (id: string) => site.links.get(id)?.label ?? id;
-  const metres = (m: number) => `${Math.round(m)} m, ${Math.max(1, Math.round(walkMinutes(m)))} min on foot`;
   const next = $derived(session.next && site.links.get(session.next.link));
   let other = $state(false);
 
@@ -44,18 +45,7 @@
           </select>
         </label>
       </div>
-      <div class="grid grid-cols-2 gap-1" role="group" aria-label="Hands">
-        {#each [['single', 'by myself'], ['pair', 'two of us']] as const as [hands, name] (hands)}
-          <button
-            class={[
-              'min-h-13 border-2',
-              session.hands === hands ? 'border-ink bg-hivis font-bold text-on-hivis' : 'border-rule',
-            ]}
-            aria-pressed={session.hands === hands}
-            onclick={() => (session.hands = hands)}>{name}</button
-          >
-        {/each}
-      </div>
+      <Segments label="Hands" options={HANDS} value={session.hands} onchoose={(h) => (session.hands = h)} />
       <LeadsLine leads={session.leads} />
       <button
         class="act min-h-14 act-now text-lg"
@@ -68,7 +58,7 @@
     <section class="grid content-start gap-3">
       <h1 class="text-2xl font-bold">Round {session.at + 1} of {session.plan.rounds.length}</h1>
       <p class="text-faint">
-        This one {metres(session.round.metres)}; all of them {metres(session.plan.metres)}.
+        This one {walkWords(session.round.metres)}; all of them {walkWords(session.plan.metres)}.
       </p>
       {#if !session.out}
         <WalkStops stops={session.round.stops} />
@@ -112,7 +102,7 @@
       {:else}
         <h2 class="text-xl font-bold">This round is read.</h2>
         {#if session.at + 1 === session.plan.rounds.length}
-          <p>It is the last: bring the remotes home, {metres(session.plan.home.metres)}.</p>
+          <p>It is the last: bring the remotes home, {walkWords(session.plan.home.metres)}.</p>
           <WalkStops stops={session.plan.home.stops} />
         {/if}
         <button class="act min-h-14 act-now text-lg" data-main-action onclick={() => session.nextRound()}

@@ -24,6 +24,7 @@
 <main
   class="grid content-start gap-x-10 gap-y-6 px-3 py-4 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] lg:px-5"
 >
+  <h1 class="sr-only">Set up {site.plan.name}</h1>
   <div class="grid content-start gap-4">
     <label class="text-sm"
       >this job is called

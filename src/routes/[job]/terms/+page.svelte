@@ -8,6 +8,7 @@
   import { USUAL_LEAD_HOURS } from '$core/log/leads';
   import { USUAL_THRESHOLDS } from '$core/log/patterns';
   import { SCHEMES } from '$core/wiring/schemes';
+  import Choice from '$lib/shell/Choice.svelte';
   import { useSite } from '$lib/site/site.svelte';
 
   const site = useSite();
@@ -26,6 +27,7 @@
   );
   let slack = $state(untrack(() => String(site.plan.policy.slackMm ?? USUAL_SLACK_MM)));
   let wrong = $state('');
+  const EVIDENCE_CHOICES = EVIDENCE.map((e) => [e, EVIDENCE_WORDS[e]] as const);
   const CHOICES = [
     {
       name: 'scheme',
@@ -111,32 +113,22 @@
   <form class="mt-4 grid gap-4" onsubmit={keep}>
     <div class="grid gap-2 sm:grid-cols-3">
       {#each CHOICES as c (c.name)}
-        <label class="text-sm"
-          >{c.name}
-          <select class="field" value={c.get()} onchange={(e) => c.set(e.currentTarget.value)}>
-            {#each c.of as o (o)}<option value={o} class="bg-paper">{o}</option>{/each}
-          </select>
-        </label>
+        <Choice label={c.name} options={c.of.map((o) => [o, o] as const)} value={c.get()} onchoose={c.set} />
       {/each}
     </div>
-    <label class="text-sm"
-      >evidence a link needs
-      <select class="field" bind:value={policy.evidence}>
-        {#each EVIDENCE as e (e)}<option value={e} class="bg-paper">{EVIDENCE_WORDS[e]}</option>{/each}
-      </select>
-    </label>
+    <Choice
+      label="evidence a link needs"
+      options={EVIDENCE_CHOICES}
+      value={policy.evidence}
+      onchoose={(e) => (policy.evidence = e)}
+    />
     {#each cables as cable (cable)}
-      <label class="text-sm"
-        >links of {cable}
-        <select
-          class="mt-1 h-12 w-full border border-rule bg-transparent px-2 text-base"
-          value={policy.evidenceByCable?.[cable] ?? ''}
-          onchange={(e) => setByCable(cable, e.currentTarget.value)}
-        >
-          <option value="" class="bg-paper">as all links</option>
-          {#each EVIDENCE as e (e)}<option value={e} class="bg-paper">{EVIDENCE_WORDS[e]}</option>{/each}
-        </select>
-      </label>
+      <Choice
+        label="links of {cable}"
+        options={[['', 'as all links'] as const, ...EVIDENCE_CHOICES]}
+        value={policy.evidenceByCable?.[cable] ?? ''}
+        onchoose={(e) => setByCable(cable, e)}
+      />
     {/each}
     <fieldset class="grid gap-2">
       <legend class="font-bold">Test leads</legend>

@@ -5,12 +5,17 @@
   import { ENDS, type End } from '$core/wiring/conductors';
   import { useSite } from '$lib/site/site.svelte';
   import TraceTabs from '$lib/trace/TraceTabs.svelte';
+  import Segments from '$lib/shell/Segments.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
 
   const site = useSite();
   const asked = untrack(() => page.url.searchParams);
   let label = $state(untrack(() => site.links.get(asked.get('link') ?? '')?.label ?? ''));
   let end = $state<End>(untrack(() => (asked.get('end') === 'tail' ? 'tail' : 'head')));
+  const SIDES = [
+    ['head', 'head, in the closet'],
+    ['tail', 'tail, in the room'],
+  ] as const;
   let tape = $state<Tape>('red');
   let bands = $state(1);
   let text = $state('');
@@ -66,32 +71,14 @@
         <input class="field font-mono" maxlength="40" placeholder="such as 7" bind:value={text} />
       </label>
     </div>
-    <div class="grid grid-cols-2 gap-1" role="group" aria-label="Which end">
-      {#each ENDS as e (e)}
-        <button
-          type="button"
-          class={[
-            'min-h-13 border-2',
-            end === e ? 'border-ink bg-hivis font-bold text-on-hivis' : 'border-rule',
-          ]}
-          aria-pressed={end === e}
-          onclick={() => (end = e)}>{e === 'head' ? 'head, in the closet' : 'tail, in the room'}</button
-        >
-      {/each}
-    </div>
-    <div class="grid grid-cols-4 gap-1" role="group" aria-label="Tape">
-      {#each TAPES as t (t)}
-        <button
-          type="button"
-          class={[
-            'min-h-13 border-2',
-            tape === t ? 'border-ink bg-hivis font-bold text-on-hivis' : 'border-rule',
-          ]}
-          aria-pressed={tape === t}
-          onclick={() => (tape = t)}>{t}</button
-        >
-      {/each}
-    </div>
+    <Segments label="Which end" options={SIDES} value={end} onchoose={(e) => (end = e)} />
+    <Segments
+      label="Tape"
+      columns={4}
+      options={TAPES.map((t) => [t, t] as const)}
+      value={tape}
+      onchoose={(t) => (tape = t)}
+    />
     <div class="grid grid-cols-3 gap-1" role="group" aria-label="Bands">
       {#each [1, 2, 3] as n (n)}
         <button

@@ -2,6 +2,7 @@
   import { onMount, untrack } from 'svelte';
   import { NEIGHBOUR_DB, FAR, SURE } from '$core/survey/tone';
   import { pressesFocus, typing } from '$lib/shell/keys';
+  import Segments from '$lib/shell/Segments.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import { useSite } from '$lib/site/site.svelte';
   import { tailWords } from '$lib/site/where';
@@ -23,6 +24,10 @@
       .slice(0, 3),
   );
   const comparing = $derived(session.at !== null && session.last !== null && session.at !== session.last);
+  const LAYS = [
+    ['combed', 'combed flat, numbered along'],
+    ['round', 'round, numbered from the middle'],
+  ] as const;
   const ANSWERS = [
     ['louder', 'Louder', 'l'],
     ['same', 'The same', 's'],
@@ -68,19 +73,7 @@
           <input class="field font-mono" inputmode="numeric" bind:value={cables} required />
         </label>
       </div>
-      <div class="grid grid-cols-2 gap-1" role="group" aria-label="How they lie">
-        {#each [['combed', 'combed flat, numbered along'], ['round', 'round, numbered from the middle']] as const as [lay, name] (lay)}
-          <button
-            type="button"
-            class={[
-              'min-h-13 border-2 px-2',
-              session.lay === lay ? 'border-ink bg-hivis font-bold text-on-hivis' : 'border-rule',
-            ]}
-            aria-pressed={session.lay === lay}
-            onclick={() => (session.lay = lay)}>{name}</button
-          >
-        {/each}
-      </div>
+      <Segments label="How they lie" options={LAYS} value={session.lay} onchoose={(l) => (session.lay = l)} />
       {#if session.problem}<p class="border-l-4 border-wrong pl-3" role="alert">{session.problem}</p>{/if}
       <button class="act min-h-14 act-now text-lg" data-main-action>Begin listening</button>
       <p class="text-sm text-faint">
