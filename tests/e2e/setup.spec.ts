@@ -175,6 +175,12 @@ test('the table takes cells pasted from a spreadsheet; what has a log is retired
   await expect(page.getByLabel('Port 1: no link').first()).toBeVisible();
   await open(page, `/${job}/history?link=K1-01`);
   await expect(page.getByRole('main')).toContainText('seated');
+  await open(page, `/${job}/setup/links`);
+  await page.getByText('One link is retired').click();
+  await page.getByRole('button', { name: 'bring K1-01 back' }).click();
+  await expect(page.getByText('One link is retired')).toBeHidden();
+  await open(page, `/${job}/rack`);
+  await expect(page.getByRole('link', { name: /^K1-01:/ })).toHaveAccessibleName(/proven/);
 });
 
 test('spaces are placed by drag and drop and by keys, and walks follow', async ({ page, request }) => {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { patternProblem } from '../plan/identifier';
+import { patternProblem } from '../labels/identifier';
 
 /** A pattern identifiers are made by. */
 export const identifierPatternSchema = z

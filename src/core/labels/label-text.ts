@@ -1,5 +1,4 @@
-import type { Link } from '../formats/job';
-import type { LinkIdentifiers } from '../plan/link-identifiers';
+import type { LinkIdentifiers } from './identifier';
 
 /** Where labels go: round the cable at either end, on the panel, on the plate. */
 export const LABEL_SPOTS = ['cable-head', 'cable-tail', 'panel', 'plate'] as const;
@@ -22,9 +21,9 @@ export interface Label {
 }
 
 /** The labels of links, in their order, all spots of one link together. */
-export const labelsOf = (
-  links: readonly Link[],
-  identify: (link: Link) => LinkIdentifiers,
+export const labelsOf = <L extends { id: string }>(
+  links: readonly L[],
+  identify: (link: L) => LinkIdentifiers,
   spots: readonly LabelSpot[],
 ): Label[] =>
   links.flatMap((l) => {

@@ -1,7 +1,7 @@
 import { isCoax } from '../bench/seats';
 import type { JobPlan, Link } from '../formats/job';
 import { PLAN_LISTS, type PlanChanges, type PlanList } from '../formats/plan-changes';
-import { doubles } from './identifier';
+import { doubles } from '../labels/identifier';
 
 /** What of a plan has been used: links and people that stand in the log. They are retired, not removed. */
 export interface Used {

@@ -5,14 +5,8 @@ import {
   spaceCode,
   type IdentifierParts,
   type Identifiers,
-} from './identifier';
-
-/** What stands on the labels of a link. */
-export interface LinkIdentifiers {
-  link: string;
-  head: string;
-  tail: string;
-}
+  type LinkIdentifiers,
+} from '../labels/identifier';
 
 /** The parts of identifiers for a link, looked up in its plan once. */
 export function identifierParts(

@@ -1,5 +1,5 @@
 import type { ScheduleRow } from '../formats/schedule-csv';
-import { identifierFor, patternProblem } from './identifier';
+import { identifierFor, patternProblem } from '../labels/identifier';
 
 /** What a pattern lays: ports of a panel, in order, to rooms with so many links each. */
 export interface PortPattern {

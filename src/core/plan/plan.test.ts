@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { JobFile, JobPlan } from '../formats/job';
 import { activePlan } from './active';
 import { applyChanges, planProblems } from './apply-changes';
-import { doubles, identifierFor, IDENTIFIER_STYLES, patternProblem, spaceCode } from './identifier';
+import { doubles, identifierFor, IDENTIFIER_STYLES, patternProblem, spaceCode } from '../labels/identifier';
 import { linkIdentifiers } from './link-identifiers';
 
 const demo = JSON.parse(

@@ -3,7 +3,7 @@ import type { JobPlan, Link, Outlet, Panel, Space } from '../formats/job';
 import type { PlanChanges } from '../formats/plan-changes';
 import type { ScheduleRow } from '../formats/schedule-csv';
 import { NewIds, slugOf } from './new-ids';
-import type { ReadRow } from './schedule-check';
+import type { ReadRow } from './schedule-row';
 
 /** Sizes panels come in; a new one is as large as the smallest that holds its highest port. */
 const PANEL_SIZES = [12, 24, 48, 96];

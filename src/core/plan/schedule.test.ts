@@ -14,7 +14,8 @@ import {
 import { applyChanges } from './apply-changes';
 import { layPattern, readRooms } from './pattern';
 import { scheduleChanges, scheduleOf } from './schedule-changes';
-import { checkSchedule, keptCell, MOST_LINK_METRES } from './schedule-check';
+import { MOST_LINK_METRES } from './schedule-cells';
+import { checkSchedule, keptCell } from './schedule-check';
 
 const demo = JSON.parse(
   readFileSync(new URL('../../../demo/skerry-point.json', import.meta.url), 'utf8'),

@@ -27,7 +27,10 @@
       {notes.map((n) => n.text).join(' ')} Category {fit.category} at most.
     </p>
   {:else}
-    <p>No cable is known as "{session.link.cable}": give its figures, and the fit can be told.</p>
+    <p>
+      {session.link.cable ? `No cable is known as "${session.link.cable}"` : 'The plan names no cable'}: give
+      its figures, and the fit can be told.
+    </p>
   {/if}
   <button class="min-h-12 font-semibold underline underline-offset-4" onclick={() => (open = true)}
     >cable and connector</button

@@ -16,7 +16,9 @@
 <p class="text-lg">
   {session.end === 'head'
     ? `${here.closet.name}, panel ${here.panel.name}, port ${session.link.head.port}`
-    : `${here.room.name}, ${here.outlet.name}, position ${session.link.tail.position}`}: {session.link.cable}.
+    : `${here.room.name}, ${here.outlet.name}, position ${session.link.tail.position}`}{session.link.cable
+    ? `: ${session.link.cable}`
+    : ''}.
 </p>
 <GateSteps {session} gate="identify" />
 <div class="grid gap-2 sm:grid-cols-[1fr_auto]">

@@ -91,7 +91,7 @@
     </ul>
   {/if}
   <form
-    class="grid grid-cols-[minmax(0,1fr)_4.5rem] gap-2 sm:grid-cols-[minmax(0,1fr)_4.5rem_9rem_auto]"
+    class="grid grid-cols-[minmax(0,1fr)_auto] gap-2 sm:grid-cols-[minmax(0,1fr)_4.5rem_9rem_auto]"
     onsubmit={add}
   >
     <input

@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { SCHEDULE_COLUMNS, type ScheduleColumn, type ScheduleRow } from '$core/formats/schedule-csv';
-import { checkSchedule, keptCell, type CellProblem } from '$core/plan/schedule-check';
+import type { CellProblem } from '$core/plan/schedule-cells';
+import { checkSchedule, keptCell } from '$core/plan/schedule-check';
 import { scheduleChanges } from '$core/plan/schedule-changes';
 import type { JobPlan } from '$core/formats/job';
 import { KeptDraft } from '$lib/site/kept-draft';

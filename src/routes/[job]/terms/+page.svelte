@@ -23,7 +23,9 @@
     })),
   );
   const cables = $derived(
-    [...new Set(site.plan.links.filter((l) => !isCoax(l.head.connector)).map((l) => l.cable))].sort(),
+    [...new Set(site.plan.links.filter((l) => !isCoax(l.head.connector)).map((l) => l.cable))]
+      .filter(Boolean)
+      .sort(),
   );
   let slack = $state(untrack(() => String(site.plan.policy.slackMm ?? USUAL_SLACK_MM)));
   let wrong = $state('');

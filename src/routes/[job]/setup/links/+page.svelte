@@ -3,6 +3,7 @@
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { scheduleRows, type Sheet } from '$core/formats/schedule-csv';
+  import type { Link } from '$core/formats/job';
   import { scheduleOf } from '$core/plan/schedule-changes';
   import ColumnMatch from '$lib/setup/ColumnMatch.svelte';
   import PatternForm from '$lib/setup/PatternForm.svelte';
@@ -51,6 +52,12 @@
     table.show(scheduleOf(site.plan, links));
     notes = [];
     step = 'table';
+  }
+  const retired = $derived(site.whole.links.filter((l) => l.retired));
+  async function bringBack(link: Link): Promise<void> {
+    const again: Link = { ...link };
+    delete again.retired;
+    says = await site.changePlan({ put: { links: [again] } });
   }
   async function take(): Promise<void> {
     working = true;
@@ -147,6 +154,24 @@
               step = 'table';
             }}>Type or paste the rows</button
           >
+        {/if}
+        {#if retired.length}
+          <details>
+            <summary class="flex min-h-12 cursor-pointer items-center underline underline-offset-4"
+              >{retired.length === 1 ? 'One link is' : `${retired.length} links are`} retired: out of the plan,
+              kept in the history</summary
+            >
+            <ul class="border-t border-rule">
+              {#each retired as l (l.id)}
+                <li class="flex items-center gap-3 border-b border-rule">
+                  <span class="flex-1 font-mono">{l.label}</span>
+                  <button class="min-h-12 px-2 underline underline-offset-4" onclick={() => bringBack(l)}
+                    >bring {l.label} back</button
+                  >
+                </li>
+              {/each}
+            </ul>
+          </details>
         {/if}
       {:else}
         <PatternForm

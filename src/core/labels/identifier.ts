@@ -21,6 +21,13 @@ export interface Identifiers {
   link: string;
 }
 
+/** What stands on the labels of a link. */
+export interface LinkIdentifiers {
+  link: string;
+  head: string;
+  tail: string;
+}
+
 /**
  * Patterns to start from. The first is what crews do; the second follows the form of the administration standard:
  * floor and space, then panel and port. TIA-606 class 2, from memory.
