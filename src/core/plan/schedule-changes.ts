@@ -29,7 +29,7 @@ const norm = (s: string) => s.trim().toLowerCase();
 
 /** The changes of a plan that take checked rows in: new closets, panels, rooms and outlets come with them. */
 export function scheduleChanges(rows: readonly ReadRow[], plan: JobPlan): ScheduleChanges {
-  const build = new Build(plan);
+  const build = new Build(plan, closetFloors(rows));
   const put: Link[] = [];
   let [added, changed, same] = [0, 0, 0];
   for (const r of rows) {
@@ -100,7 +100,10 @@ class Build {
   private readonly perFloor = new Map<number, number>();
   private panelOrder: number;
 
-  constructor(private readonly plan: JobPlan) {
+  constructor(
+    private readonly plan: JobPlan,
+    private readonly closetFloors: ReadonlyMap<string, number>,
+  ) {
     const active = <T extends { retired?: true | undefined }>(list: readonly T[]) => list.filter((x) => !x.retired); // prettier-ignore
     this.spaces = new Shelf(active(plan.spaces), (s) => `${s.kind}\n${norm(s.name)}`);
     this.panels = new Shelf(active(plan.panels), (p) => `${p.space}\n${norm(p.name)}`);
@@ -120,7 +123,7 @@ class Build {
     // A link may end in another closet: a space is looked for under its name first, whatever it is.
     const other = kind === 'room' ? this.spaces.get(`closet\n${norm(name)}`) : undefined;
     if (there ?? other) return (there ?? other)!;
-    const floor = kind === 'room' ? floorOf(name) : 0;
+    const floor = kind === 'room' ? floorOf(name) : (this.closetFloors.get(norm(name)) ?? 0);
     const n = this.perFloor.get(floor) ?? 0;
     this.perFloor.set(floor, n + 1);
     return this.spaces.set(`${kind}\n${norm(name)}`, {
@@ -188,6 +191,19 @@ const namesAShield = (cable: string): boolean => /\b(s?f|s)\/[uf]tp\b|\bu\/ftp\b
 
 /** The floor a room's number tells: its hundreds, in common practice. Others stand on the ground floor until placed. */
 const floorOf = (name: string): number => Number(/(?:^|\D)(\d{1,2})\d{2}(?:\D|$)/.exec(name)?.[1] ?? 0);
+
+/** The floor of each closet of a schedule: that of most of the rooms it serves. */
+function closetFloors(rows: readonly ReadRow[]): Map<string, number> {
+  const served = new Map<string, Map<number, number>>();
+  for (const r of rows) {
+    const floors = served.get(norm(r.closet)) ?? new Map<number, number>();
+    served.set(norm(r.closet), floors);
+    floors.set(floorOf(r.room), (floors.get(floorOf(r.room)) ?? 0) + 1);
+  }
+  return new Map(
+    [...served].map(([closet, floors]) => [closet, [...floors].sort((a, b) => b[1] - a[1])[0]![0]]),
+  );
+}
 
 /** Links of a plan as rows of a schedule. Closet rooms are written as their names. */
 export function scheduleOf(plan: JobPlan, links: readonly Link[]): ScheduleRow[] {

@@ -224,7 +224,8 @@ describe('a pattern', () => {
     expect(problems).toEqual([]);
     const { changes, newSpaces } = scheduleChanges(good, emptyPlan());
     expect(newSpaces).toHaveLength(13);
-    expect(changes.put?.spaces?.find((s) => s.name === '101')?.floor).toBe(1);
+    // Rooms by their hundreds, the closet with the rooms it serves (common practice, no source).
+    expect(changes.put?.spaces?.map((s) => s.floor)).toEqual(Array.from({ length: 13 }, () => 1));
     expect(changes.put?.panels?.[0]).toMatchObject({ name: 'N1', ports: 24 });
   });
   it('reads rooms as they are written, and says what it cannot read', () => {

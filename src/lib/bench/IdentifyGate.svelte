@@ -5,6 +5,7 @@
   import Choice from '$lib/shell/Choice.svelte';
   import FitLine from './FitLine.svelte';
   import GateSteps from './GateSteps.svelte';
+  import { tailWords } from '$lib/site/where';
   import type { BenchSession } from './session.svelte';
 
   let { session }: { session: BenchSession } = $props();
@@ -16,9 +17,7 @@
 <p class="text-lg">
   {session.end === 'head'
     ? `${here.closet.name}, panel ${here.panel.name}, port ${session.link.head.port}`
-    : `${here.room.name}, ${here.outlet.name}, position ${session.link.tail.position}`}{session.link.cable
-    ? `: ${session.link.cable}`
-    : ''}.
+    : tailWords(here, session.link)}{session.link.cable ? `: ${session.link.cable}` : ''}.
 </p>
 <GateSteps {session} gate="identify" />
 <div class="grid gap-2 sm:grid-cols-[1fr_auto]">

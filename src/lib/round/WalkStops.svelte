@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Stop } from '$core/survey/rounds';
+  import { named, outletWords } from '$lib/site/where';
   import { useSite } from '$lib/site/site.svelte';
 
   /** The stops of a walk with remotes, in order: what to take out, and what to put where. */
@@ -13,7 +14,7 @@
     {@const room = spaces.get(stop.room)}
     <li class="border-b border-rule py-2">
       <p class="flex items-baseline justify-between gap-3">
-        <strong class="text-lg">{room?.name ?? stop.room}</strong>
+        <strong class="text-lg">{named('room', room?.name ?? stop.room)}</strong>
         <span class="text-sm text-faint">floor {room?.floor ?? '?'}</span>
       </p>
       {#if stop.collect.length}<p class="text-faint">
@@ -25,7 +26,7 @@
           {@const link = site.links.get(p.link)}
           <li class="grid grid-cols-[3rem_1fr] items-center">
             <span class="font-mono text-2xl font-bold">{p.remote}</span>
-            <span>{link ? `${site.where(link).outlet.name}, position ${link.tail.position}` : p.link}</span>
+            <span>{link ? outletWords(site.where(link), link) : p.link}</span>
           </li>
         {/each}
       </ul>

@@ -20,6 +20,13 @@ export function whereabouts(plan: JobPlan): (link: Link) => Whereabouts {
   };
 }
 
+/** A name as one says it: a mere number wants the word for what it is. */
+export const named = (word: string, name: string): string => (/^\d/.test(name) ? `${word} ${name}` : name);
+
 /** The far end of a link in words, such as `Kelp lab, east bench, position 2`. */
 export const tailWords = (w: Whereabouts, link: Link): string =>
-  `${w.room.name}, ${w.outlet.name}, position ${link.tail.position}`;
+  `${named('room', w.room.name)}, ${outletWords(w, link)}`;
+
+/** The outlet and position of a link in words. */
+export const outletWords = (w: Whereabouts, link: Link): string =>
+  `${named('outlet', w.outlet.name)}, position ${link.tail.position}`;

@@ -47,7 +47,9 @@
           : null,
   );
   const rooms = $derived(
-    site.plan.spaces.filter((s) => s.kind === 'room').sort((a, b) => a.floor - b.floor || a.x - b.x),
+    site.plan.spaces
+      .filter((s) => s.kind === 'room')
+      .sort((a, b) => a.floor - b.floor || a.name.localeCompare(b.name, 'en', { numeric: true })),
   );
   const closets = $derived(site.plan.spaces.filter((s) => site.plan.panels.some((p) => p.space === s.id)));
   /** One closet at a time: the one chosen, else where the port at hand or the next work is. */
