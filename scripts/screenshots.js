@@ -27,7 +27,7 @@ const PICTURES = [
     '[data-testid=question]',
   ],
   ['prove-phone-entry', 'prove/K1-20', PHONE, 'paper'],
-  ['round', 'round', PHONE, 'paper', (p) => press(p, 'Plan the walk')],
+  ['round', 'round', PHONE, 'paper', (p) => press(p, 'Plan the walk'), 'ol li'],
   ['redo', 'redo', WIDE, 'paper', undefined, 'article svg[role=img]'],
   ['history', 'history?link=K1-05', WIDE, 'paper', undefined, 'ol svg[role=img]'],
   ['tools', 'tools', PHONE, 'closet'],

@@ -82,13 +82,13 @@
           >
           {#each SCHEDULE_COLUMNS as c (c)}
             {@const problem = table.problems.get(`${i} ${c}`)}
-            <td class={['p-0', problem ? 'hatched' : '']}>
+            <td class={problem ? 'hatched p-0 pl-2.5' : 'p-0'}>
               <input
                 class={[
-                  'h-11 bg-transparent px-1 font-mono focus:bg-sheet',
-                  problem ? 'border-2 border-wrong' : 'border-x border-transparent',
+                  'h-11 px-1 font-mono focus:bg-sheet',
+                  problem ? 'border-2 border-wrong bg-paper' : 'border-x border-transparent bg-transparent',
                 ]}
-                style="width: {WIDE[c]}"
+                style="width: {problem ? `calc(${WIDE[c]} - 0.625rem)` : WIDE[c]}"
                 aria-label="{NAMES[c]} of row {i + 1}"
                 aria-invalid={problem ? 'true' : undefined}
                 title={problem?.message}
