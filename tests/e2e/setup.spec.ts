@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
+import ExcelJS from 'exceljs';
 import type { JobFile } from '../../src/core/formats/job';
 import { ownJob } from '../support/job';
 import { kept, open, ready } from '../support/page';
@@ -135,6 +136,31 @@ test('a pattern lays ports to rooms, a file that is no spreadsheet is refused in
   const file = await fileOf(page, job);
   expect(file.links.filter((l) => l.head.panel === 'N1')).toHaveLength(24);
   expect(file.spaces.find((s) => s.name === '112')).toMatchObject({ kind: 'room', floor: 1 });
+});
+
+test('a spreadsheet is read in the browser: formulas by their result, merged cells told', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request);
+  const book = new ExcelJS.Workbook();
+  const sheet = book.addWorksheet('Links');
+  sheet.addRows([
+    ['Label', 'Panel', 'Port', 'Room', 'TR'],
+    ['N1-01', 'N1', 1, 'Galley', 'Low closet'],
+    ['N1-02', 'N1', { formula: 'C2+1', result: 2 }, null, 'Low closet'],
+  ]);
+  sheet.mergeCells('D2:D3');
+  await open(page, `/${job}/setup/links`);
+  await page.getByLabel(/Bring a schedule/).setInputFiles({
+    name: 'list.xlsx',
+    mimeType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+    buffer: Buffer.from(await book.xlsx.writeBuffer()),
+  });
+  await page.getByRole('button', { name: 'Look at the 2 rows' }).click();
+  await expect(page.getByRole('status')).toContainText('merged cells (D3)');
+  await expect(page.getByLabel('port of row 2', { exact: true })).toHaveValue('2');
+  await expect(page.getByTestId('schedule-says')).toContainText('2 new links, new panel N1');
 });
 
 test('the table takes cells pasted from a spreadsheet; what has a log is retired, not removed', async ({

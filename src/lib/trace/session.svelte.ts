@@ -66,11 +66,14 @@ export class TraceSession {
     ),
   );
   readonly round = $derived.by(() => this.plan?.rounds[this.at] ?? null);
-  /** Cables still to be tried in this round. */
+  /** Cables still to be tried in this round: those unknown, and bridged ones whose other link has not answered yet. */
   readonly left = $derived.by((): number[] => {
     const tried = new Set(this.answers.filter((a) => a.round === this.at).map((a) => a.cable));
     return [...this.outcome.cables].flatMap(([cable, is]) =>
-      is.kind === 'unknown' && !tried.has(cable) ? [cable] : [],
+      !tried.has(cable) &&
+      (is.kind === 'unknown' || (is.kind === 'bridged' && is.links.length < is.cables.length))
+        ? [cable]
+        : [],
     );
   });
   /** The cable asked about: the one chosen, else the next that was not tried. */

@@ -66,7 +66,8 @@
           class="in-reach-alone act min-h-14 act-now text-lg"
           data-main-action
           onclick={() => session.allOut()}
-          >All {session.round.placed.length} are in: back to the closet
+          >{session.round.placed.length === 1 ? 'It is in' : `All ${session.round.placed.length} are in`}:
+          back to the closet
           <kbd class="hidden key lg:inline">PgDn</kbd></button
         >
       {:else if session.next && next}

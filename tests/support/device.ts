@@ -1,0 +1,120 @@
+import { vi } from 'vitest';
+import type { JobFile } from '../../src/core/formats/job';
+import { planRounds, type RoundRoom } from '../../src/core/survey/rounds';
+import type { Place } from '../../src/core/survey/distance';
+import type { Db } from '../../src/lib/server/db/open';
+import { openDatabase } from '../../src/lib/server/db/open';
+import { appendEntries } from '../../src/lib/server/jobs/entries';
+import { keepItem } from '../../src/lib/server/jobs/items';
+import { exportJob, importJob } from '../../src/lib/server/jobs/job-file';
+import { changePlan } from '../../src/lib/server/jobs/plan-changes';
+import { siteJson } from '../../src/lib/server/jobs/site';
+import { Refused } from '../../src/lib/server/refused';
+import type { SiteData } from '../../src/lib/site/site.svelte';
+import { demoCopy } from './job';
+
+/** A browser's storage, for as long as a test runs. */
+class Storage {
+  private readonly kept = new Map<string, string>();
+  getItem = (key: string): string | null => this.kept.get(key) ?? null;
+  setItem = (key: string, value: string): void => void this.kept.set(key, value);
+  removeItem = (key: string): void => void this.kept.delete(key);
+  clear = (): void => this.kept.clear();
+}
+
+/** A feed that a test speaks through. */
+class Feed {
+  static open: Feed[] = [];
+  onmessage: ((event: { data: string }) => void) | null = null;
+  constructor(readonly url: string) {
+    Feed.open.push(this);
+  }
+  addEventListener(): void {}
+  close(): void {
+    Feed.open = Feed.open.filter((f) => f !== this);
+  }
+}
+
+/** A worker that plans rounds at once, in the same thread; others stay silent. */
+class RoundWorker {
+  onmessage: ((event: { data: unknown }) => void) | null = null;
+  onerror: unknown = null;
+  postMessage(asked: {
+    closet?: Place;
+    rooms: RoundRoom[];
+    remotes: number[];
+    hands: 'single' | 'pair';
+  }): void {
+    if (asked.closet)
+      this.onmessage?.({ data: planRounds(asked.closet, asked.rooms, asked.remotes, asked.hands) });
+  }
+  terminate(): void {}
+}
+
+/** A device with a server behind it, both in this process: the server's own functions answer what the device sends. */
+export class Device {
+  online = true;
+  /** Paths asked for, in order. */
+  readonly asked: string[] = [];
+  readonly storage = new Storage();
+
+  private constructor(
+    readonly db: Db,
+    readonly job: string,
+  ) {}
+
+  /** A device on a copy of the demo job. */
+  static async on(job: string, change: (file: JobFile) => void = () => {}): Promise<Device> {
+    const db = await openDatabase(':memory:');
+    const file = demoCopy(job);
+    change(file);
+    await importJob(db, file);
+    const device = new Device(db, job);
+    vi.stubGlobal('localStorage', device.storage);
+    vi.stubGlobal('EventSource', Feed);
+    vi.stubGlobal('Worker', RoundWorker);
+    vi.stubGlobal('addEventListener', () => {});
+    vi.stubGlobal('removeEventListener', () => {});
+    vi.stubGlobal('fetch', (path: string, init?: RequestInit) => device.answer(path, init));
+    return device;
+  }
+
+  /** What the server hands over when the job is opened. */
+  async data(): Promise<SiteData> {
+    return JSON.parse((await siteJson(this.db, this.job))!) as SiteData;
+  }
+  /** The job as its file. */
+  async file(): Promise<JobFile> {
+    return JSON.parse((await exportJob(this.db, this.job))!) as JobFile;
+  }
+  /** What the log holds of a link, kind by kind. */
+  async kinds(link: string): Promise<string[]> {
+    return (await this.file()).entries.flatMap((e) => ('link' in e && e.link === link ? [e.kind] : []));
+  }
+  /** Says something on the feed, as the server does when another device logged. */
+  tell(item: object): void {
+    for (const feed of Feed.open) feed.onmessage?.({ data: JSON.stringify(item) });
+  }
+
+  private async answer(path: string, init?: RequestInit): Promise<Response> {
+    this.asked.push(path);
+    if (!this.online) throw new TypeError('no network');
+    const body = (): unknown => JSON.parse(String(init?.body)) as unknown;
+    const [, , , , part, kind, id] = path.split('?')[0]!.split('/');
+    try {
+      if (part === 'entries')
+        return Response.json(
+          await appendEntries(this.db, this.job, (body() as { entries: unknown[] }).entries),
+        );
+      if (part === 'plan') return Response.json(await changePlan(this.db, this.job, body()));
+      if (part === 'items') {
+        await keepItem(this.db, this.job, kind!, decodeURIComponent(id!), body());
+        return Response.json({ kept: true });
+      }
+    } catch (error) {
+      if (error instanceof Refused) return error.toResponse();
+      throw error;
+    }
+    return new Response(null, { status: 404 });
+  }
+}

@@ -1,0 +1,329 @@
+import '../support/no-browser';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { GATES } from '../../src/core/bench/gates';
+import { ToneBundle } from '../../src/core/survey/tone';
+import { BenchSession } from '../../src/lib/bench/session.svelte';
+import { ProveSession } from '../../src/lib/prove/session.svelte';
+import { RoundSession } from '../../src/lib/round/session.svelte';
+import { Site } from '../../src/lib/site/site.svelte';
+import { ToneSession } from '../../src/lib/trace/tone.svelte';
+import { TraceSession } from '../../src/lib/trace/session.svelte';
+import { Device } from '../support/device';
+
+let device: Device;
+let site: Site;
+let close: () => void;
+beforeEach(async () => {
+  device = await Device.on('station');
+  site = new Site(await device.data());
+  close = site.resume();
+});
+afterEach(() => {
+  close();
+  vi.unstubAllGlobals();
+});
+const link = (id: string) => site.links.get(id)!;
+const sent = () => vi.waitFor(() => expect(site.waiting).toHaveLength(0));
+
+describe('at the bench', () => {
+  const bench = (id = 'K3-01', end: 'head' | 'tail' = 'tail') => new BenchSession(site, link(id), end);
+  it('gates come in order, and one set to a reminder is passed over; read-back and look stay', () => {
+    const session = bench();
+    session.resume();
+    const seen = [session.gate];
+    for (let i = 1; i < GATES.length; i++) {
+      session.next();
+      seen.push(session.gate);
+    }
+    expect(seen).toEqual([...GATES]);
+    const again = bench('K3-03');
+    again.remind('identify', true);
+    again.remind('prep', true);
+    again.remind('look', true);
+    again.resume();
+    expect(again.gate).toBe('lay');
+    again.next();
+    again.next();
+    again.next();
+    expect(again.gate).toBe('look');
+  });
+  it('a read-back asks along the legend, catches the wrong one, and is logged either way', async () => {
+    const session = bench();
+    session.resume();
+    session.to('read-back');
+    const [first, second, third] = session.wanted;
+    session.tap(first!);
+    session.tap(third!);
+    expect(session.mismatch).not.toBeNull();
+    session.tap(second!);
+    expect(session.held).toHaveLength(2);
+    session.takeBack();
+    for (const c of session.wanted.slice(1)) session.tap(c);
+    expect(session.readBack).toBe(true);
+    expect(session.gate).toBe('seat');
+    session.log();
+    await sent();
+    expect((await device.kinds('K3-01')).slice(1)).toEqual(['read-back', 'void', 'read-back', 'seated']);
+    expect(site.statusOf('K3-01').tail).toMatchObject({ state: 'seated', readBack: true });
+  });
+  it('stands where it was left after a reload, and what is logged is forgotten', () => {
+    const session = bench();
+    session.resume();
+    session.to('read-back');
+    session.tap(session.wanted[0]!);
+    session.setUntwist('9');
+    const back = bench();
+    back.resume();
+    expect([back.gate, back.held, back.untwist]).toEqual(['read-back', [session.wanted[0]], '9']);
+    back.log(9);
+    const fresh = bench();
+    fresh.resume();
+    expect(fresh.gate).toBe('identify');
+  });
+  it('a scheme chosen after a read-back makes it count no more', async () => {
+    const session = bench();
+    session.resume();
+    for (const c of session.wanted) session.tap(c);
+    session.setScheme('T568A');
+    expect(session.readBack).toBe(false);
+    session.log();
+    await sent();
+    expect(site.statusOf('K3-01').tail.readBack).toBe(false);
+  });
+  it('what cannot be mended at the look is written down as done and refused, and begun anew', async () => {
+    const session = bench();
+    session.resume();
+    session.to('look');
+    session.toggleAmiss('Contact 4 is not down.');
+    session.startAgain();
+    expect(session.gate).toBe('identify');
+    await sent();
+    expect((await device.kinds('K3-01')).slice(1)).toEqual(['seated', 'rejected']);
+    session.log();
+    await sent();
+    expect(site.statusOf('K3-01').tail.attempt).toBe(2);
+  });
+  it('a legend chosen once holds for the next jack of the kind, at the head only for its panel', () => {
+    bench('K3-01').setLegend('corners');
+    expect(bench('K3-04').legendId).toBe('corners');
+    bench('K3-01', 'head').setLegend('line');
+    expect(bench('K3-02', 'head').legendId).toBe('line');
+    expect(bench('T1-09', 'head').legendId).not.toBe('line');
+  });
+});
+
+describe('at prove', () => {
+  const prove = (id = 'K3-01') => new ProveSession(site, link(id));
+  it('logs all contacts as ordered in one go, a crossover as a crossover', async () => {
+    await prove().logAllGood();
+    await prove('K2-12').logAllGood();
+    await sent();
+    expect(site.statusOf('K3-01').tail.state).toBe('proven');
+    expect(site.statusOf('K2-12').lastReading?.data.reading.walk).toBe('3 6 1 4 5 2 7 8');
+  });
+  it('a pass by less evidence than the job asks is provisional', async () => {
+    const session = prove();
+    session.use('continuity');
+    await session.logAllGood();
+    expect(site.statusOf('K3-01').head.state).toBe('provisional');
+    const next = prove('K3-02');
+    next.resume();
+    expect(next.evidence).toBe('continuity');
+  });
+  it('asks about nothing answering before it is a failure', async () => {
+    const session = prove();
+    session.pad.fill(Array.from({ length: 8 }, () => []));
+    expect(session.askAboutAllOpen).toBe(true);
+    await session.log();
+    expect(site.statusOf('K3-01').head.state).toBe('bare');
+    session.allOpenConfirmed = true;
+    await session.log();
+    expect(site.statusOf('K3-01').head.state).toBe('failed');
+  });
+  it('logs a fail with the ends to be done again, never with none', async () => {
+    const session = prove();
+    session.pad.fill([['1'], ['2'], ['3'], [], ['5'], ['6'], ['7'], ['8']]);
+    session.toggleBlame('tail');
+    session.toggleBlame('head');
+    expect(session.blame).toEqual(['head']);
+    expect(session.distanceContacts).toEqual(['4']);
+    await session.log();
+    expect([site.statusOf('K3-01').head.state, site.statusOf('K3-01').tail.state]).toEqual([
+      'failed',
+      'bare',
+    ]);
+  });
+  it.each([
+    ['loopOhms', '1200', '0 to 1000'],
+    ['delayNs', '-4', '0 to 10000'],
+    ['celsius', '200', '-40 to 90'],
+    ['loopOhms', 'much', '0 to 1000'],
+  ] as const)('leaves a value out that cannot be: %s %s', (what, text, says) => {
+    const session = prove();
+    session.setValue(what, '36', text);
+    expect(session.valueProblem).toContain(says);
+    session.setValue(what, '36', '5');
+    expect(session.valueProblem).toBe('');
+  });
+  it('half a reading is no reading, and survives a reload', () => {
+    const session = prove();
+    for (const lamp of ['1', '2', '3'] as const) session.pad.tap(lamp);
+    expect(session.measured).toBeUndefined();
+    const back = prove();
+    back.resume();
+    expect(back.pad.text.startsWith('1 2 3')).toBe(true);
+  });
+});
+
+describe('on a round', () => {
+  it('takes the links that want a reading, and logs a pass with the remote that answered', async () => {
+    const session = new RoundSession(site);
+    const wanted = session.toRead.length;
+    expect(wanted).toBeGreaterThan(3);
+    await session.make();
+    expect(session.plan!.rounds.flatMap((r) => r.placed)).toHaveLength(wanted);
+    session.allOut();
+    const { link: id, remote } = session.next!;
+    session.pass();
+    expect(site.statusOf(id).lastReading?.data.remote).toBe(remote);
+    const back = new RoundSession(site);
+    back.resume();
+    expect([back.at, back.out, back.answers.size]).toEqual([0, true, 1]);
+    while (session.plan) session.nextRound();
+    expect(device.storage.getItem('gauntlet:round:station')).toBeNull();
+  });
+  it('names the link whose remote answered instead', async () => {
+    const session = new RoundSession(site);
+    session.remotes = 8;
+    await session.make();
+    session.allOut();
+    const [a, b] = session.round!.placed;
+    session.answered(b!.remote);
+    expect(session.wrong).toEqual([{ link: a!.link, answered: b!.link }]);
+    expect(site.statusOf(a!.link).head.reason).toBe(`exchanged with ${b!.link}`);
+  });
+  it('puts a plan away that it cannot use any more', () => {
+    device.storage.setItem('gauntlet:round:station', JSON.stringify({ plan: { rounds: [] }, at: 0 }));
+    const session = new RoundSession(site);
+    session.resume();
+    expect(session.plan).toBeNull();
+    device.storage.setItem('gauntlet:round:station', '{');
+    session.resume();
+    expect(device.storage.getItem('gauntlet:round:station')).toBeNull();
+  });
+});
+
+describe('on a trace', () => {
+  const begin = async (remotes = '1-4') => {
+    const session = new TraceSession(site);
+    session.remotes = remotes;
+    await session.make();
+    return session;
+  };
+  it('asks for what it needs, one sentence each', async () => {
+    for (const [remotes, loose, says] of [
+      ['1,1', '', 'twice'],
+      ['', '', 'Write the numbers'],
+      ['1-4', 'many', 'Count the loose cables'],
+      ['1-4', '0', 'Count the loose cables'],
+    ]) {
+      const session = new TraceSession(site);
+      session.remotes = remotes!;
+      session.looseText = loose!;
+      await session.make();
+      expect(session.problem).toContain(says);
+      expect(session.plan).toBeNull();
+    }
+  });
+  it('traces by the simulated unit to the end: all but the bridged pair known, the open inferred', async () => {
+    const session = await begin();
+    const loose = session.loose;
+    for (let round = 0; !session.finished && round < 20; round++) {
+      session.allOut();
+      while (session.cable !== null && !session.finished) session.simulate();
+      if (!session.finished) session.close();
+    }
+    expect(session.counted).toEqual({ known: loose - 3, inferred: 1, bridged: 2, silent: 0, waiting: 0 });
+    await sent();
+    const traced = session.links.map((id) => site.statusOf(id).traced?.is).sort();
+    expect(traced.filter((is) => is === 'known')).toHaveLength(loose - 3);
+    expect(traced).toContain('inferred');
+    // What is known is loose no more.
+    session.end();
+    expect(new TraceSession(site).unknown).toHaveLength(2);
+  });
+  it('writes a cable down once, and again when a second one answers the same number', async () => {
+    const session = await begin();
+    session.allOut();
+    const id = session.round!.placed[0]!.link;
+    const remote = session.round!.placed[0]!.remote;
+    session.answer([remote]);
+    expect(site.statusOf(id).traced).toMatchObject({ is: 'known', cable: 1 });
+    expect(session.lastSays).toMatchObject({ cable: 1, good: true });
+    session.answer([remote]);
+    expect(site.statusOf(id).traced).toMatchObject({ is: 'bridged' });
+    expect(session.lastSays?.good).toBe(false);
+    session.takeBack();
+    expect(site.statusOf(id).traced).toMatchObject({ is: 'known', cable: 1 });
+    await sent();
+    expect((await device.kinds(id)).filter((k) => k === 'traced')).toHaveLength(3);
+  });
+  it('stops and goes on on the same device', async () => {
+    const session = await begin('2, 5');
+    session.allOut();
+    session.answer([]);
+    const back = new TraceSession(site);
+    back.resume();
+    expect([back.out, back.cable, back.plan!.rounds[0]!.placed.map((p) => p.remote)]).toEqual([
+      true,
+      2,
+      [2, 5],
+    ]);
+    expect(back.words(1).is).toBe('silent so far');
+  });
+});
+
+describe('by tone', () => {
+  it('compares each cable with the one before, and is sure in the end', () => {
+    const session = new ToneSession(site);
+    session.begin('k3-06', '16', 'round');
+    expect(session.problem).toBe('');
+    const bundle = new ToneBundle('round', 16);
+    const TONED = 11;
+    session.put(session.next!);
+    for (let tries = 0; session.found === null && tries < 30; tries++) {
+      const before = session.last!;
+      session.put(session.next!);
+      const d = bundle.level(session.at!, TONED) - bundle.level(before, TONED);
+      session.hear(d > 1 ? 'louder' : d < -1 ? 'fainter' : 'same');
+    }
+    expect(session.found).toBe(TONED);
+    session.keep(TONED);
+    expect(site.statusOf('K3-06').traced).toMatchObject({ is: 'known', by: 'tone', cable: TONED });
+    expect(session.n).toBe(0);
+  });
+  it('takes the last answer back, and goes on after a reload', () => {
+    const session = new ToneSession(site);
+    session.begin('K3-06', '5', 'combed');
+    session.put(3);
+    session.hear('louder');
+    expect(session.heard).toHaveLength(0);
+    session.put(4);
+    session.hear('louder');
+    session.bare(false);
+    const back = new ToneSession(site);
+    back.resume();
+    expect([back.last, back.heard.length]).toEqual([4, 2]);
+    back.back();
+    back.back();
+    expect([back.last, back.heard.length]).toEqual([3, 0]);
+  });
+  it('refuses a link that is not there and a bundle that is none', () => {
+    const session = new ToneSession(site);
+    session.begin('Z9', '5', 'combed');
+    expect(session.problem).toContain('no link "Z9"');
+    session.begin('K3-06', '1', 'combed');
+    expect(session.problem).toContain('2 to 200');
+    expect(session.simulated()).toBeNull();
+  });
+});
