@@ -1,0 +1,156 @@
+import '../support/no-browser';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { JobPlan } from '../../src/core/formats/job';
+import { applyChanges } from '../../src/core/plan/apply-changes';
+import { scheduleOf } from '../../src/core/plan/schedule-changes';
+import { LabelChoice } from '../../src/lib/labels/sheet.svelte';
+import { PlacesDraft, sizeOf, snapped } from '../../src/lib/setup/places.svelte';
+import { ScheduleTable } from '../../src/lib/setup/table.svelte';
+import { Device } from '../support/device';
+
+let device: Device;
+let plan: JobPlan;
+beforeEach(async () => {
+  device = await Device.on('station');
+  plan = (await device.data()).plan;
+});
+afterEach(() => vi.unstubAllGlobals());
+const NOTHING_USED = { links: new Set<string>(), crew: new Set<string>() };
+const row = (port: number, more = {}) => ({
+  link: `N1-${port}`,
+  head_closet: 'Low closet',
+  head_panel: 'N1',
+  head_port: String(port),
+  tail_room: 'Galley',
+  tail_outlet: 'shelf',
+  ...more,
+});
+
+describe('the table of a schedule', () => {
+  it('checks at every edit, mends what can be mended, and counts what would change', () => {
+    const table = new ScheduleTable(plan);
+    table.show([row(1), row(1, { link: 'N1-2' }), row(3, { scheme: 'Z', length_m: '95' })]);
+    expect(table.badRows).toEqual(new Set([1, 2]));
+    table.mendAll();
+    expect(table.rows[1]!.head_port).toBe('2');
+    expect(table.rows[2]!.scheme).toBe('T568B');
+    const [long] = table.check.problems;
+    expect(long!.column).toBe('length_m');
+    table.keep(long!);
+    expect(table.check.problems).toEqual([]);
+    expect(table.outcome).toMatchObject({ added: 3, changed: 0, newPanels: ['N1'] });
+    table.set(0, 'head_port', '99');
+    expect(table.problems.get('0 head_port')?.message).toContain('96 ports');
+  });
+  it('pastes cells to the right and downward, over the end of the rows and not past the last column', () => {
+    const table = new ScheduleTable(plan);
+    table.show([row(1)]);
+    table.paste('Cat 6\tB\nCat 6A F/UTP\tA\n', 0, 'cable');
+    expect(table.rows.map((r) => [r.cable, r.scheme])).toEqual([
+      ['Cat 6', 'B'],
+      ['Cat 6A F/UTP', 'A'],
+    ]);
+    table.paste('"two\nlines"\tx\ty', 1, 'note');
+    expect(table.rows[1]!.note).toBe('two\nlines');
+    table.undo();
+    table.undo();
+    expect(table.rows).toHaveLength(1);
+    expect(table.canUndo).toBe(false);
+  });
+  it('goes on where it was left, and remembers what was taken out', () => {
+    const table = new ScheduleTable(plan);
+    const links = plan.links.filter((l) => l.head.panel === 'K3');
+    table.show(scheduleOf(plan, links));
+    table.remove(0);
+    table.add(table.rows.at(-1));
+    const back = new ScheduleTable(plan);
+    expect(back.leftOver()).toBe(12);
+    back.resume();
+    expect([back.rows.length, back.removed]).toEqual([12, [links[0]!.id]]);
+    expect(back.rows.at(-1)).toMatchObject({ head_panel: 'K3', head_port: '13' });
+    expect(back.rows.at(-1)).not.toHaveProperty('id');
+    back.putAway();
+    expect(new ScheduleTable(plan).leftOver()).toBe(0);
+  });
+  it('changes a link by its id even where its label is changed, and clears what was emptied', () => {
+    const table = new ScheduleTable(plan);
+    const before = plan.links.find((l) => l.id === 'K2-12')!;
+    table.show(scheduleOf(plan, [before]));
+    table.set(0, 'link', 'Logger');
+    table.set(0, 'note', '');
+    table.set(0, 'length_m', '');
+    const { plan: after, problems } = applyChanges(plan, table.outcome.changes, NOTHING_USED);
+    expect(problems).toEqual([]);
+    const link = after.links.find((l) => l.id === 'K2-12')!;
+    expect([link.label, link.note, link.lengthMetres, link.ordered]).toEqual(['Logger', undefined, undefined, 'crossover']); // prettier-ignore
+  });
+});
+
+describe('spaces while they are placed', () => {
+  it('snap to half metres, and only what differs is sent', () => {
+    const draft = new PlacesDraft(plan);
+    expect(draft.changed).toBe(0);
+    draft.place('kelp-lab', 12.3, 4.1);
+    expect([snapped(12.3), snapped(4.1)]).toEqual([12.5, 4]);
+    expect(draft.changes.put?.spaces?.map((s) => s.id)).toEqual(['kelp-lab']);
+    draft.place('kelp-lab', 12, 4);
+    expect(draft.changed).toBe(0);
+  });
+  it('are added with a name of their own and taken out with their outlets', () => {
+    const draft = new PlacesDraft(plan);
+    draft.add('room');
+    draft.add('room');
+    expect(draft.spaces.slice(-2).map((s) => s.name)).toEqual(['Room 1', 'Room 2']);
+    const id = draft.chosen;
+    draft.addOutlet(id);
+    draft.addOutlet(id);
+    draft.changeOutlet(draft.outlets.at(-1)!.id, { positions: 4 });
+    const applied = applyChanges(plan, draft.changes, NOTHING_USED);
+    expect(applied.problems).toEqual([]);
+    expect(applied.plan.outlets.filter((o) => o.space === id).map((o) => o.positions)).toEqual([2, 4]);
+    draft.remove(id);
+    expect(draft.outlets.some((o) => o.space === id)).toBe(false);
+    expect(draft.changes.remove?.spaces).toEqual([]);
+    draft.remove('net-store');
+    expect(draft.changes.remove?.outlets).toHaveLength(2);
+  });
+  it('are drawn with white around them, at their own size or the usual one, and kept until done', () => {
+    const draft = new PlacesDraft(plan);
+    expect(sizeOf({ ...plan.spaces[0]!, kind: 'closet', width: undefined, depth: 7 })).toEqual({ width: 3, depth: 7 }); // prettier-ignore
+    for (const s of draft.here) {
+      const { width, depth } = sizeOf(s);
+      expect(s.x - width / 2).toBeGreaterThanOrEqual(draft.extent.left);
+      expect(s.y + depth / 2).toBeLessThanOrEqual(draft.extent.top + draft.extent.depth);
+    }
+    draft.change('kelp-lab', { floor: 3 });
+    expect(draft.floors[0]).toBe(4);
+    const back = new PlacesDraft(plan);
+    back.resume();
+    expect(back.spaces.find((s) => s.id === 'kelp-lab')?.floor).toBe(3);
+    back.done();
+    const fresh = new PlacesDraft(plan);
+    fresh.resume();
+    expect(fresh.changed).toBe(0);
+  });
+});
+
+describe('the sheet labels are printed on', () => {
+  it('is remembered on the device, and says what is wrong with its figures', () => {
+    const choice = new LabelChoice('station');
+    choice.resume('http://192.0.2.7');
+    choice.take('letter-4x20');
+    choice.figures.gapX = '7,5';
+    expect(choice.sheet?.gapX).toBe(7.5);
+    choice.figures.columns = '3.5';
+    expect(choice.problem).toContain('Every figure of the sheet is a number');
+    choice.figures.columns = '9';
+    expect(choice.problem).toContain('side by side');
+    choice.spots = [];
+    choice.figures.columns = '4';
+    expect(choice.problem).toContain('at least one place');
+    choice.save();
+    const back = new LabelChoice('station');
+    back.resume('http://198.51.100.1');
+    expect([back.sheetId, back.base]).toEqual(['letter-4x20', 'http://192.0.2.7']);
+  });
+});
