@@ -97,3 +97,56 @@ test('pictures and parts are refused with a sentence, never with a 500', async (
   const policy = await request.put(`/api/jobs/${job}/policy`, { data: { scheme: 'T568C' } });
   expect(policy.status()).toBe(400);
 });
+
+test('a job is begun, planned, exported as a schedule and labelled over HTTP; what is wrong is refused whole', async ({
+  request,
+}) => {
+  const policy = { scheme: 'T568B', evidence: 'wiremap', units: 'mm', untwist: 'standard' };
+  const begun = await request.post('/api/jobs', {
+    data: { name: `Pier ${Date.now()}`, policy, crew: [{ id: 'a', name: 'Ada', role: 'lead' }] },
+  });
+  expect(begun.status()).toBe(201);
+  const { job } = (await begun.json()) as { job: string };
+  const put = {
+    spaces: [
+      { id: 'c', name: 'Closet', kind: 'closet', floor: 0, x: 0, y: 0 },
+      { id: 'r', name: 'Pump room', kind: 'room', floor: 0, x: 9, y: 0 },
+    ],
+    panels: [{ id: 'P', name: 'P', space: 'c', ports: 12, order: 0 }],
+    outlets: [{ id: 'o', name: '1', space: 'r', positions: 2 }],
+    links: [1, 2].map((n) => ({
+      id: `P-${n}`,
+      label: `P-${n}`,
+      head: { panel: 'P', port: n, connector: 'patch-panel' },
+      tail: { outlet: 'o', position: n, connector: 'punch-down-jack' },
+      ordered: 'straight',
+      shielded: false,
+      cable: 'Cat 6 U/UTP',
+    })),
+  };
+  const bad = await request.post(`/api/jobs/${job}/plan`, { data: { put: { ...put, panels: [] } } });
+  expect(bad.status()).toBe(409);
+  expect(await (await request.get(`/api/jobs/${job}/schedule`)).text()).not.toContain('P-1');
+  expect((await request.post(`/api/jobs/${job}/plan`, { data: { put } })).ok()).toBe(true);
+  const schedule = await request.get(`/api/jobs/${job}/schedule`);
+  expect(schedule.headers()['content-type']).toContain('text/csv');
+  expect((await schedule.text()).split('\r\n').slice(0, 2)).toEqual([
+    'link,head_closet,head_panel,head_port,tail_room,tail_outlet,tail_position,cable,scheme,ordered,length_m,head_connector,tail_connector,note',
+    'P-1,Closet,P,1,Pump room,1,1,Cat 6 U/UTP,,straight,,patch-panel,punch-down-jack,',
+  ]);
+  const sheet = { pageWidth: 210, pageHeight: 297, columns: 2, rows: 2, labelWidth: 60, labelHeight: 30, marginLeft: 5, marginTop: 5, gapX: 0, gapY: 0 }; // prettier-ignore
+  const labels = await request.post(`/api/jobs/${job}/labels`, { data: { sheet, spots: ['plate'] } });
+  expect(labels.headers()['content-type']).toBe('application/pdf');
+  expect((await labels.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  for (const [path, data] of [
+    ['/api/jobs', 'text'],
+    [`/api/jobs/${job}/plan`, []],
+    [`/api/jobs/${job}/labels`, { sheet: {}, spots: 'all' }],
+    ['/api/jobs/nowhere/plan', {}],
+    ['/api/jobs/nowhere/labels', { sheet, spots: ['plate'] }],
+  ] as const) {
+    const answer = await request.post(path, { data });
+    expect([400, 404], path).toContain(answer.status());
+    expect(((await answer.json()) as { error: { message: string } }).error.message).not.toBe('');
+  }
+});

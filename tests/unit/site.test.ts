@@ -1,6 +1,7 @@
 import '../support/no-browser';
 import { randomUUID } from 'node:crypto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Entry } from '../../src/core/formats/entry';
 import { foldLink } from '../../src/core/log/state';
 import { Site } from '../../src/lib/site/site.svelte';
 import { Device } from '../support/device';
@@ -68,7 +69,7 @@ describe('an entry', () => {
       data: { reading: { from: 'head' as const, evidence: 'wiremap' as const, walk: '1 2 3 4 5 6 7 8', splits: [] } },
     }; // prettier-ignore
     const before = site.recentReadings.length;
-    const state = foldLink(site.links.get(LINK)!, site.plan.policy, [reading]);
+    const state = foldLink(site.links.get(LINK)!, site.plan.policy, [reading as unknown as Entry]);
     device.tell({ seq: 9999, entries: [reading], states: [state] });
     expect(site.statusOf(LINK).tail.state).toBe('proven');
     expect(site.recentReadings).toHaveLength(before + 1);

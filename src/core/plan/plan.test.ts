@@ -1,10 +1,12 @@
 import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { JobFile, JobPlan } from '../formats/job';
 import { activePlan } from './active';
 import { applyChanges, planProblems } from './apply-changes';
 import { doubles, identifierFor, IDENTIFIER_STYLES, patternProblem, spaceCode } from '../labels/identifier';
 import { linkIdentifiers } from './link-identifiers';
+import { NewIds, slugOf } from './new-ids';
 
 const demo = JSON.parse(
   readFileSync(new URL('../../../demo/skerry-point.json', import.meta.url), 'utf8'),
@@ -46,7 +48,60 @@ describe('identifiers', () => {
   });
 });
 
+describe('new ids', () => {
+  it('are small letters, digits and dashes, and never given twice', () => {
+    expect(slugOf('Ærø Küche, 2. OG')).toMatch(/^[a-z0-9-]+$/);
+    expect(slugOf('Lantern gallery')).toBe('lantern-gallery');
+    expect(slugOf('昆布')).toBe('x');
+    const ids = new NewIds(['a', 'a-2']);
+    expect([ids.give('a'), ids.give('a'), ids.give('b')]).toEqual(['a-3', 'a-4', 'b']);
+  });
+});
+
 describe('changes of a plan', () => {
+  it('whatever is put in and taken out, no two links hold one port or one position', () => {
+    const moved = fc.record({
+      link: fc.nat({ max: 69 }),
+      port: fc.integer({ min: 1, max: 26 }),
+      position: fc.integer({ min: 1, max: 3 }),
+      panel: fc.constantFrom('K1', 'K2', 'T1', 'gone'),
+    });
+    fc.assert(
+      fc.property(
+        fc.array(moved, { maxLength: 6 }),
+        fc.array(fc.nat({ max: 69 }), { maxLength: 4 }),
+        (moves, out) => {
+          const before = plan();
+          const put = moves.map((m) => {
+            const l = before.links[m.link]!;
+            return {
+              ...l,
+              head: { ...l.head, panel: m.panel, port: m.port },
+              tail: { ...l.tail, position: m.position },
+            };
+          });
+          const remove = [...new Set(out.map((i) => before.links[i]!.id))];
+          const made = applyChanges(before, { put: { links: put }, remove: { links: remove } }, used());
+          if (made.problems.length) return;
+          const active = activePlan(made.plan).links;
+          for (const place of [
+            active.map((l) => `${l.head.panel} ${l.head.port}`),
+            active.map((l) => `${l.tail.outlet} ${l.tail.position}`),
+          ])
+            expect(new Set(place).size).toBe(active.length);
+          for (const l of active) {
+            expect(l.head.port).toBeLessThanOrEqual(
+              made.plan.panels.find((p) => p.id === l.head.panel)!.ports,
+            );
+            expect(l.tail.position).toBeLessThanOrEqual(
+              made.plan.outlets.find((o) => o.id === l.tail.outlet)!.positions,
+            );
+          }
+        },
+      ),
+      { numRuns: 150 },
+    );
+  });
   it('remove what nobody used, and retire what stands in the log; its port is free at once', () => {
     const out = applyChanges(plan(), { remove: { links: ['K3-01', 'K1-01'] } }, used('K1-01'));
     expect(out.problems).toEqual([]);

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { STAIRS_METRES, walkMetres, type Place } from './distance';
+import { STAIRS_METRES, walkMetres, walkWords, type Place } from './distance';
+import { flagWords } from './tape';
 import { carries, shortestTour, tourMetres } from './tour';
 
 const place = fc.record({
@@ -15,7 +16,18 @@ const permutations = (n: number): number[][] =>
         Array.from({ length: n }, (_, i) => [...p.slice(0, i), n - 1, ...p.slice(i)]),
       );
 
+describe('tape', () => {
+  it('is told in words, since colours on screen mean conductors', () => {
+    expect(flagWords({ tape: 'red', bands: 2, text: '7' })).toBe('two bands of red tape, “7”');
+    expect(flagWords({ tape: 'white', bands: 1 })).toBe('one band of white tape');
+  });
+});
+
 describe('walking', () => {
+  it('is told in whole metres and minutes, never in none', () => {
+    expect(walkWords(3.4)).toBe('3 m, 1 min on foot');
+    expect(walkWords(599.6)).toBe('600 m, 10 min on foot');
+  });
   it('goes straight on a floor and pays for stairs', () => {
     expect(walkMetres({ floor: 0, x: 0, y: 0 }, { floor: 0, x: 3, y: 4 })).toBe(5);
     expect(walkMetres({ floor: 0, x: 0, y: 0 }, { floor: 2, x: 0, y: 0 })).toBe(2 * STAIRS_METRES);
