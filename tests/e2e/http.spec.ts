@@ -84,7 +84,6 @@ test('pictures and parts are refused with a sentence, never with a 500', async (
   for (const [kind, data] of [
     ['part', { id: 'x' }],
     ['legend', []],
-    ['link', {}],
   ] as const) {
     const answer = await request.put(`/api/jobs/${job}/items/${kind}/x`, { data });
     expect(answer.status(), kind).toBe(400);
@@ -94,7 +93,7 @@ test('pictures and parts are refused with a sentence, never with a 500', async (
   }
   const tester = await request.post(`/api/jobs/${job}/links/K1-05/tester`, { data: { evidence: 'hunch' } });
   expect(tester.status()).toBe(400);
-  const policy = await request.put(`/api/jobs/${job}/policy`, { data: { scheme: 'T568C' } });
+  const policy = await request.post(`/api/jobs/${job}/plan`, { data: { policy: { scheme: 'T568C' } } });
   expect(policy.status()).toBe(400);
 });
 

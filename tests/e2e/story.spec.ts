@@ -143,28 +143,41 @@ test('an unknown link, a crooked walk and an unknown job each get one sentence',
   await expect(page.getByRole('alert')).toContainText('which no copper does');
 });
 
-for (const theme of ['paper', 'closet'])
-  test(`every screen is accessible and scrolls only downward, ${theme} theme`, async ({ page, request }) => {
+const SCREENS = {
+  work: [
+    'rack',
+    'bench/K1-23/tail',
+    'bench/sweep/K2',
+    'bench/X1-01/head',
+    'gauge/field-plug',
+    'prove/K1-20',
+    'prove/T1-05',
+    'prove/X1-01',
+    'redo',
+  ],
+  'set-up': [
+    'trace',
+    'trace/tone',
+    'trace/flags',
+    'labels',
+    'setup',
+    'setup/links',
+    'setup/places',
+    'terms',
+    'history',
+    'tools',
+  ],
+};
+for (const [theme, [part, paths]] of ['paper', 'closet'].flatMap((t) =>
+  Object.entries(SCREENS).map((e) => [t, e] as const),
+))
+  test(`every ${part} screen is accessible and scrolls only downward, ${theme} theme`, async ({
+    page,
+    request,
+  }) => {
     const job = await ownJob(request);
     await page.addInitScript((t) => localStorage.setItem('gauntlet:theme', t), theme);
-    for (const path of [
-      'rack',
-      'bench/K1-23/tail',
-      'bench/sweep/K2',
-      'bench/X1-01/head',
-      'gauge/field-plug',
-      'prove/K1-20',
-      'prove/T1-05',
-      'prove/X1-01',
-      'redo',
-      'trace',
-      'trace/tone',
-      'trace/flags',
-      'labels',
-      'setup',
-      'setup/links',
-      'setup/places',
-    ]) {
+    for (const path of paths) {
       await open(page, `/${job}/${path}`);
       if (path === 'prove/T1-05') {
         await page.keyboard.type('36145278S');

@@ -5,7 +5,7 @@ import { appendEntries } from '../../src/lib/server/jobs/entries';
 import { subscribe, type FeedItem } from '../../src/lib/server/jobs/feed';
 import { importJob } from '../../src/lib/server/jobs/job-file';
 import { runSimulatedTester } from '../../src/lib/server/jobs/practice';
-import { keepPolicy } from '../../src/lib/server/jobs/policy';
+import { changePlan } from '../../src/lib/server/jobs/plan-changes';
 import { itemSince, lastSeq } from '../../src/lib/server/jobs/since';
 import { siteJson } from '../../src/lib/server/jobs/site';
 import { disagreements } from '../../src/lib/server/jobs/states';
@@ -130,10 +130,12 @@ it('reads hidden copper on a practice job only, and the exchanged pair by the ot
 
 it('judges everything anew when the terms change, and refuses terms that cannot be', async () => {
   const { policy } = demoCopy(JOB).job;
-  await keepPolicy(db, JOB, { ...policy, evidence: 'certification' });
+  await changePlan(db, JOB, { policy: { ...policy, evidence: 'certification' } });
   const site = JSON.parse((await siteJson(db, JOB))!) as { statuses: { head: { state: string } }[] };
   expect(site.statuses.some((s) => s.head.state === 'proven')).toBe(false);
   expect(await disagreements(db, JOB)).toEqual([]);
-  await expect(keepPolicy(db, JOB, { ...policy, leadHours: -1 })).rejects.toThrow('terms');
-  await keepPolicy(db, JOB, policy);
+  await expect(changePlan(db, JOB, { policy: { ...policy, leadHours: -1 } })).rejects.toThrow(
+    'cannot be read',
+  );
+  await changePlan(db, JOB, { policy });
 });

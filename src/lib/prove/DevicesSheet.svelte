@@ -15,8 +15,7 @@
   const now = untrack(() => link.ordered);
 
   async function order(): Promise<void> {
-    refusal = await site.changeLink({ ...link, ordered: advice.order });
-    if (!refusal) location.reload();
+    refusal = await site.changePlan({ put: { links: [{ ...link, ordered: advice.order }] } });
   }
 </script>
 

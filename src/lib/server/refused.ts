@@ -24,7 +24,8 @@ export class Refused extends Error {
   toResponse(): Response {
     return json(
       { error: { message: this.message, issues: this.issues.slice(0, 50) } },
-      { status: this.status },
+      // The rest of a body that is too large is never read: nothing may follow on that connection.
+      { status: this.status, headers: this.status === 413 ? { connection: 'close' } : {} },
     );
   }
 }

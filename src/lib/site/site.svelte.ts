@@ -253,22 +253,6 @@ export class Site {
     this.pattern = pattern?.kind === 'all-open' ? null : pattern;
   }
 
-  /** Changes a link's plan on the server; '' or the sentence that says why not. */
-  async changeLink(link: Link): Promise<string> {
-    try {
-      const answer = await fetch(`/api/jobs/${this.plan.id}/items/link/${encodeURIComponent(link.id)}`, {
-        method: 'PUT',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify(link),
-      });
-      if (answer.ok) return '';
-      const body = (await answer.json()) as { error: { message: string } };
-      return body.error.message;
-    } catch {
-      return 'The server is out of reach: a change of plan needs it, try again in a while.';
-    }
-  }
-
   /** Changes the plan, all or nothing, and takes the new one up; '' or the sentence that says why not. */
   async changePlan(changes: PlanChanges): Promise<string> {
     const change = uuid();

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { goto } from '$app/navigation';
   import { untrack } from 'svelte';
   import type { Policy } from '$core/formats/job';
   import { EVIDENCE, type Evidence } from '$core/reading/reading';
@@ -88,21 +89,8 @@
       wrong = 'A pattern is 2 to 20 in a row: change that figure.';
       return;
     }
-    try {
-      const answer = await fetch(`/api/jobs/${site.plan.id}/policy`, {
-        method: 'PUT',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify(body),
-      });
-      if (answer.ok) {
-        location.assign(`/${site.plan.id}/rack`);
-        return;
-      }
-      const said = (await answer.json()) as { error: { message: string; issues: { message: string }[] } };
-      wrong = said.error.issues[0]?.message ?? said.error.message;
-    } catch {
-      wrong = 'The server is out of reach: a change of terms needs it, try again in a while.';
-    }
+    wrong = await site.changePlan({ policy: body });
+    if (!wrong) await goto(`/${site.plan.id}/rack`);
   }
 </script>
 
