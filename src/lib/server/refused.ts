@@ -24,8 +24,7 @@ export class Refused extends Error {
   toResponse(): Response {
     return json(
       { error: { message: this.message, issues: this.issues.slice(0, 50) } },
-      // The rest of a body that is too large is never read: nothing may follow on that connection.
-      { status: this.status, headers: this.status === 413 ? { connection: 'close' } : {} },
+      { status: this.status },
     );
   }
 }
@@ -50,23 +49,26 @@ export const noSuchLink = (link: string, path: string): Refused =>
 export const issuesOf = (error: z.ZodError): Issue[] =>
   error.issues.map((i) => ({ path: i.path.join('.'), message: i.message.slice(0, 300) }));
 
+/** How much of a body that is too large is read to its end, so that its sender hears why; beyond, it is cut off. */
+const MOST_DRAINED = 64_000_000;
+
 /** The body of a request, at most `limit` bytes. Throws `Refused` (413). */
 export async function readBytes(request: Request, limit: number): Promise<Buffer> {
   const declared = Number(request.headers.get('content-length') ?? 0);
-  const tooLarge = () =>
-    new Refused(
+  const chunks: Uint8Array[] = [];
+  let size = 0;
+  if (declared <= Math.max(limit, MOST_DRAINED))
+    for await (const chunk of request.body ?? []) {
+      size += chunk.byteLength;
+      if (size <= limit) chunks.push(chunk);
+      else if (size > MOST_DRAINED) break;
+    }
+  if (Math.max(size, declared) > limit)
+    throw new Refused(
       `The body is larger than ${Math.round(limit / 1000)} kB: send less at a time.`,
       [{ path: '', message: 'too large' }],
       413,
     );
-  if (declared > limit) throw tooLarge();
-  const chunks: Uint8Array[] = [];
-  let size = 0;
-  for await (const chunk of request.body ?? []) {
-    size += chunk.byteLength;
-    if (size > limit) throw tooLarge();
-    chunks.push(chunk);
-  }
   return Buffer.concat(chunks);
 }
 
