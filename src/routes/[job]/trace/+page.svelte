@@ -1,5 +1,6 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
+  import StateMark from '$lib/port-strip/StateMark.svelte';
   import TraceRead from '$lib/trace/TraceRead.svelte';
   import TraceResult from '$lib/trace/TraceResult.svelte';
   import TraceSetUp from '$lib/trace/TraceSetUp.svelte';
@@ -30,8 +31,14 @@
         {#each [...session.outcome.cables].sort((a, b) => a[0] - b[0]) as [cable, is] (cable)}
           <li class="grid grid-cols-[3rem_1fr] items-baseline border-b border-rule py-1">
             <span class="font-mono text-lg font-bold">{cable}</span>
-            <span class={is.kind === 'bridged' || (is.kind === 'inferred' && is.open) ? 'text-wrong' : ''}
-              >{session.words(cable).is}</span
+            <span
+              class={[
+                'flex items-center gap-2',
+                (is.kind === 'bridged' || (is.kind === 'inferred' && is.open)) && 'text-wrong',
+              ]}
+              >{#if is.kind === 'bridged' || (is.kind === 'inferred' && is.open)}<StateMark
+                  state="failed"
+                />{/if}{session.words(cable).is}</span
             >
           </li>
         {/each}
