@@ -18,6 +18,9 @@ const { handler } = await import('../build/handler.js').catch((error) =>
 );
 
 const server = createServer(handler);
+// A device that paused between two ports finds its connection alive: one shut just as it sends costs it the request.
+server.keepAliveTimeout = 120_000;
+server.headersTimeout = 125_000;
 server.on('error', (error) => {
   if (error.code === 'EADDRINUSE')
     fail(`Port ${port} is in use: stop what runs there, or choose another with PORT=4849 bin/demo.`);
