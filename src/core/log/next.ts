@@ -41,3 +41,7 @@ export function nextAfter(
   }
   return null;
 }
+
+/** Nobody knows yet which cable this link is: nothing is seated at its head, and no trace has told. */
+export const wantsTrace = ({ head, traced }: LinkStatus): boolean =>
+  head.state === 'bare' && (!traced || traced.is === 'bridged' || traced.is === 'silent');

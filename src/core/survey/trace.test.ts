@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bundleAnswers, hiddenBundle } from '../testers/hidden-bundle';
-import { readRemoteNumbers, traceOutcome, type TraceAnswer, type TraceRound } from './trace';
+import { cablesToTry, readRemoteNumbers, traceOutcome, type TraceAnswer, type TraceRound } from './trace';
 
 const LINKS = ['a', 'b', 'c', 'd'];
 const round = (links: string[], closed = true, from = 1): TraceRound => ({
@@ -51,6 +51,15 @@ describe('a trace with numbered remotes', () => {
     const is = traceOutcome(LINKS, [round(['a', 'b'])], [says(1, [7]), says(2, [2]), says(2, [1])], 4);
     expect(is.strangers).toEqual([{ round: 0, cable: 1, number: 7 }]);
     expect(is.cables.get(2)).toEqual({ kind: 'known', link: 'a' });
+  });
+  it('asks for a bridged cable again until it has shown as many links as there are cables', () => {
+    const answers = [says(1, [1]), says(2, [1]), says(3, [2])];
+    const rounds = [round(['a', 'b']), round(['c', 'd'], false)];
+    const first = traceOutcome(LINKS, rounds, answers, 4);
+    expect(cablesToTry(first, answers, 0)).toEqual([4]);
+    expect(cablesToTry(first, answers, 1).sort()).toEqual([1, 2, 4]);
+    const both = [...answers, says(1, [1], 1)];
+    expect(cablesToTry(traceOutcome(LINKS, rounds, both, 4), both, 1)).toEqual([]);
   });
   it('finds every cable of any bundle, its bridged pair and its open, whatever remotes there are', () => {
     fc.assert(

@@ -85,6 +85,24 @@ export function traceOutcome(
   return { cables, links: linkIs, strangers };
 }
 
+/**
+ * Loose cables still to be tried in a round, by number: those unknown, and bridged ones that have shown fewer links
+ * than there are cables among them.
+ */
+export function cablesToTry(
+  outcome: Pick<TraceOutcome, 'cables'>,
+  answers: readonly TraceAnswer[],
+  round: number,
+): number[] {
+  const tried = new Set(answers.filter((a) => a.round === round).map((a) => a.cable));
+  return [...outcome.cables].flatMap(([cable, is]) =>
+    !tried.has(cable) &&
+    (is.kind === 'unknown' || (is.kind === 'bridged' && is.links.length < is.cables.length))
+      ? [cable]
+      : [],
+  );
+}
+
 /** One cable and one link left over belong together. */
 function infer(
   rounds: readonly TraceRound[],

@@ -1,7 +1,14 @@
 import type { Link, Space } from '$core/formats/job';
 import { isCoax } from '$core/bench/seats';
+import { wantsTrace } from '$core/log/next';
 import { bundleAnswers, hiddenBundle } from '$core/testers/hidden-bundle';
-import { readRemoteNumbers, traceOutcome, type LinkIs, type TraceAnswer } from '$core/survey/trace';
+import {
+  cablesToTry,
+  readRemoteNumbers,
+  traceOutcome,
+  type LinkIs,
+  type TraceAnswer,
+} from '$core/survey/trace';
 import type { Hands, RoundPlan } from '$core/survey/rounds';
 import { planInWorker, roomsOf } from '$lib/round/plan';
 import type { Site } from '$lib/site/site.svelte';
@@ -53,8 +60,7 @@ export class TraceSession {
   readonly unknown = $derived.by((): Link[] =>
     this.site.ordered.filter((l) => {
       if (this.site.where(l).closet.id !== this.closet || isCoax(l.head.connector)) return false;
-      const { head, traced } = this.site.statusOf(l.id);
-      return head.state === 'bare' && (!traced || traced.is === 'bridged' || traced.is === 'silent');
+      return wantsTrace(this.site.statusOf(l.id));
     }),
   );
   readonly outcome = $derived.by(() =>
@@ -66,16 +72,8 @@ export class TraceSession {
     ),
   );
   readonly round = $derived.by(() => this.plan?.rounds[this.at] ?? null);
-  /** Cables still to be tried in this round: those unknown, and bridged ones whose other link has not answered yet. */
-  readonly left = $derived.by((): number[] => {
-    const tried = new Set(this.answers.filter((a) => a.round === this.at).map((a) => a.cable));
-    return [...this.outcome.cables].flatMap(([cable, is]) =>
-      !tried.has(cable) &&
-      (is.kind === 'unknown' || (is.kind === 'bridged' && is.links.length < is.cables.length))
-        ? [cable]
-        : [],
-    );
-  });
+  /** Cables still to be tried in this round. */
+  readonly left = $derived.by(() => cablesToTry(this.outcome, this.answers, this.at));
   /** The cable asked about: the one chosen, else the next that was not tried. */
   readonly cable = $derived.by((): number | null => this.chosen ?? this.left[0] ?? null);
   /** What the last answer made known. */

@@ -23,7 +23,7 @@
 <svelte:head><title>history · {site.plan.name}</title></svelte:head>
 <main class="px-3 py-4 lg:px-5">
   <h1 class="text-2xl font-bold">{link ? `What happened to ${link.label}` : 'What happened on this job'}</h1>
-  <div class="mt-3 grid grid-cols-2 gap-2 sm:flex sm:flex-wrap sm:items-end">
+  <div class="mt-3 grid grid-cols-2 items-end gap-2 sm:flex sm:flex-wrap sm:items-end">
     <Choice
       label="who"
       options={[['', 'anybody'], ...site.whole.crew.map((p) => [p.id, p.name] as const)]}
