@@ -6,6 +6,7 @@ import { ORDERS, SCHEMES } from '../wiring/schemes';
 import { EVIDENCE } from '../reading/reading';
 import { entrySchema, jobEntrySchema } from './entry';
 import { ofLink } from '../log/of-link';
+import { MOST_CABLE_METRES, MOST_PORTS, MOST_POSITIONS } from '../plan/limits';
 import { identifierPatternSchema } from './identifier';
 import { cableSpecSchema, connectorSpecSchema, legendSchema } from './bench';
 import { instantSchema } from './reading';
@@ -76,7 +77,7 @@ export const panelSchema = z.strictObject({
   id,
   name,
   space: id,
-  ports: z.number().int().min(1).max(96),
+  ports: z.number().int().min(1).max(MOST_PORTS),
   order: z.number().int().min(0),
   retired,
 });
@@ -85,7 +86,7 @@ export const outletSchema = z.strictObject({
   id,
   name,
   space: id,
-  positions: z.number().int().min(1).max(24),
+  positions: z.number().int().min(1).max(MOST_POSITIONS),
   retired,
 });
 /** One cable with its two ends. */
@@ -94,13 +95,13 @@ export const linkSchema = z.strictObject({
   label: name,
   head: z.strictObject({
     panel: id,
-    port: z.number().int().min(1).max(96),
+    port: z.number().int().min(1).max(MOST_PORTS),
     connector: z.enum(CONNECTOR_FAMILIES),
     slackMm,
   }),
   tail: z.strictObject({
     outlet: id,
-    position: z.number().int().min(1).max(24),
+    position: z.number().int().min(1).max(MOST_POSITIONS),
     connector: z.enum(CONNECTOR_FAMILIES),
     slackMm,
   }),
@@ -108,7 +109,7 @@ export const linkSchema = z.strictObject({
   ordered: z.enum(ORDERS),
   shielded: z.boolean(),
   cable: z.string().max(80),
-  lengthMetres: z.number().min(0.1).max(500).optional(),
+  lengthMetres: z.number().min(0.1).max(MOST_CABLE_METRES).optional(),
   evidence: z.enum(EVIDENCE).optional(),
   note: z.string().max(400).optional(),
   retired,

@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import type { Link, Policy } from './job';
 import type { Measured } from './reading';
+import { MOST_CABLE_METRES } from '../plan/limits';
 import { judgeMeasured, type Judged } from '../log/judge-measured';
 import { EVIDENCE } from '../reading/reading';
 import { CONTACT_PAIRS } from '../wiring/conductors';
@@ -9,8 +10,6 @@ import { CONTACT_PAIRS } from '../wiring/conductors';
 export const READING_COLUMNS = ['link', 'walk', 'from', 'evidence', 'splits', 'length_m', 'taken_at', 'by', 'tester'] as const; // prettier-ignore
 /** Most readings that are taken in at once. */
 export const MOST_READINGS = 5000;
-/** Longest cable a reading is believed to be of, in metres. */
-const MOST_METRES = 500;
 
 /** One reading of a file, ready to be logged. `line` counts from 1, the header being line 1. */
 export interface ReadReading {
@@ -121,10 +120,10 @@ function readRow(
   if (splits.length !== named.length)
     bad('splits', `"${splitText.slice(0, 30)}" names no contact pairs: write them like 36/45.`);
   const metres = cell('length_m');
-  if (metres !== '' && !(Number(metres) > 0 && Number(metres) <= MOST_METRES))
+  if (metres !== '' && !(Number(metres) > 0 && Number(metres) <= MOST_CABLE_METRES))
     bad(
       'length_m',
-      `A length of ${metres.slice(0, 20)} m cannot be: write metres between 0 and ${MOST_METRES}.`,
+      `A length of ${metres.slice(0, 20)} m cannot be: write metres between 0 and ${MOST_CABLE_METRES}.`,
     );
   const takenAt = cell('taken_at');
   const untimely = takenAt !== '' && Number.isNaN(Date.parse(takenAt));

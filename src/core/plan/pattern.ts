@@ -1,4 +1,5 @@
 import type { ScheduleRow } from '../formats/schedule-csv';
+import { MOST_PORTS, MOST_POSITIONS } from './limits';
 import { identifierFor, patternProblem } from '../labels/identifier';
 
 /** What a pattern lays: ports of a panel, in order, to rooms with so many links each. */
@@ -53,10 +54,11 @@ export function layPattern(
   if (!p.panel.trim()) return refuse('Name the panel, such as K1.');
   const wrong = patternProblem(p.link);
   if (wrong) return refuse(wrong);
-  if (!Number.isInteger(p.each) || p.each < 1 || p.each > 24) return refuse('A room gets 1 to 24 links.');
+  if (!Number.isInteger(p.each) || p.each < 1 || p.each > MOST_POSITIONS)
+    return refuse(`A room gets 1 to ${MOST_POSITIONS} links.`);
   const last = p.firstPort + rooms.rooms.length * p.each - 1;
-  if (!Number.isInteger(p.firstPort) || p.firstPort < 1 || last > 96)
-    return refuse(`Ports ${p.firstPort} to ${last} are not on one panel: a panel has 1 to 96.`);
+  if (!Number.isInteger(p.firstPort) || p.firstPort < 1 || last > MOST_PORTS)
+    return refuse(`Ports ${p.firstPort} to ${last} are not on one panel: a panel has 1 to ${MOST_PORTS}.`);
   const rows = rooms.rooms.flatMap((room, r) =>
     Array.from({ length: p.each }, (_, n): ScheduleRow => {
       const port = p.firstPort + r * p.each + n;

@@ -2,12 +2,11 @@ import { distance } from 'fastest-levenshtein';
 import type { JobPlan } from '../formats/job';
 import type { ScheduleColumn, ScheduleRow } from '../formats/schedule-csv';
 import { CONNECTOR_FAMILIES, FAMILY_NAMES, type ConnectorFamily } from '../wiring/connector';
+import { MOST_CABLE_METRES } from './limits';
 import { ORDERS, type Order, type Scheme } from '../wiring/schemes';
 
 /** Longest permanent link, in metres. TIA-568, from memory. */
 export const MOST_LINK_METRES = 90;
-/** Longest cable a plan may name, in metres. */
-const MOST_METRES = 500;
 /** Metres in an international foot: exact. */
 const FOOT_METRES = 0.3048;
 
@@ -103,7 +102,7 @@ export function metres(row: ScheduleRow, i: number, say: Say, before?: number): 
     const inMetres = (value * FOOT_METRES).toFixed(1);
     return refuse(`${text} is in feet: the column holds metres.`, inMetres, `make it ${inMetres} m`);
   }
-  if (value <= 0 || value > MOST_METRES) return refuse(`A length of ${text.slice(0, 20)} m cannot be.`, '', 'leave the length out'); // prettier-ignore
+  if (value <= 0 || value > MOST_CABLE_METRES) return refuse(`A length of ${text.slice(0, 20)} m cannot be.`, '', 'leave the length out'); // prettier-ignore
   if (value > MOST_LINK_METRES && value !== before)
     say({
       row: i,

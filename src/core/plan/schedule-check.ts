@@ -1,7 +1,8 @@
 import type { JobPlan } from '../formats/job';
 import type { ScheduleColumn, ScheduleRow } from '../formats/schedule-csv';
 import type { CellProblem } from './schedule-cells';
-import { MOST_POSITIONS, Places } from './schedule-places';
+import { MOST_POSITIONS } from './limits';
+import { Places } from './schedule-places';
 import { readRow, type ReadRow } from './schedule-row';
 
 /** What a schedule holds: rows that can be taken in, and what is wrong with the others. */

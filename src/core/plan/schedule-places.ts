@@ -1,9 +1,7 @@
 import type { JobPlan, Link, Panel, Space } from '../formats/job';
 import type { ScheduleRow } from '../formats/schedule-csv';
+import { MOST_PORTS, MOST_POSITIONS } from './limits';
 
-/** Most ports of a panel, and positions of an outlet. */
-export const MOST_PORTS = 96;
-export const MOST_POSITIONS = 24;
 /** What an outlet is called where nobody named it. */
 const USUAL_OUTLET = '1';
 /** What a closet is called where a schedule names none and the job has none. */

@@ -4,7 +4,8 @@ import type { ScheduleColumn, ScheduleRow } from '../formats/schedule-csv';
 import type { ConnectorFamily } from '../wiring/connector';
 import type { Order, Scheme } from '../wiring/schemes';
 import { connector, metres, orderOf, schemeOf, whole, type Say } from './schedule-cells';
-import { MOST_PORTS, MOST_POSITIONS, type Places } from './schedule-places';
+import { MOST_PORTS, MOST_POSITIONS } from './limits';
+import type { Places } from './schedule-places';
 
 /** A row as it was understood. Names are as written; `closet`, `panel`, `room` and `outlet` may be new. */
 export interface ReadRow {

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Panel } from '$core/formats/job';
+  import { MOST_PORTS } from '$core/plan/limits';
   import { NewIds } from '$core/plan/new-ids';
   import { untrack } from 'svelte';
   import { useSite } from '$lib/site/site.svelte';
@@ -25,7 +26,8 @@
   }
   async function resize(panel: Panel, text: string): Promise<void> {
     const size = Number(text);
-    if (!Number.isInteger(size) || size < 1 || size > 96) return onsays('A panel has 1 to 96 ports.');
+    if (!Number.isInteger(size) || size < 1 || size > MOST_PORTS)
+      return onsays(`A panel has 1 to ${MOST_PORTS} ports.`);
     await keep({ put: { panels: [{ ...panel, ports: size }] } });
   }
   async function move(i: number, by: 1 | -1): Promise<void> {

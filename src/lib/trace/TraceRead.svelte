@@ -3,7 +3,7 @@
   import { pressesFocus, typing } from '$lib/shell/keys';
   import { useSite } from '$lib/site/site.svelte';
   import { tailWords } from '$lib/site/where';
-  import WalkStops from '$lib/round/WalkStops.svelte';
+  import WalkOut from '$lib/round/WalkOut.svelte';
   import type { TraceSession } from './session.svelte';
 
   let { session }: { session: TraceSession } = $props();
@@ -44,15 +44,7 @@
       )}.
     </p>
     {#if !session.out}
-      <WalkStops stops={session.round.stops} />
-      <button
-        class="in-reach-alone act min-h-14 act-now text-lg"
-        data-main-action
-        onclick={() => session.allOut()}
-        >{session.round.placed.length === 1 ? 'It is in' : `All ${session.round.placed.length} are in`}: back
-        to the closet
-        <kbd class="hidden key lg:inline">PgDn</kbd></button
-      >
+      <WalkOut round={session.round} onout={() => session.allOut()} />
     {:else}
       {#if session.lastSays}
         <div

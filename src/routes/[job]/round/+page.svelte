@@ -5,6 +5,7 @@
   import { useSite } from '$lib/site/site.svelte';
   import { HANDS } from '$lib/round/hands';
   import Segments from '$lib/shell/Segments.svelte';
+  import WalkOut from '$lib/round/WalkOut.svelte';
   import WalkStops from '$lib/round/WalkStops.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import LeadsLine from '$lib/leads/LeadsLine.svelte';
@@ -61,15 +62,7 @@
         This one {walkWords(session.round.metres)}; all of them {walkWords(session.plan.metres)}.
       </p>
       {#if !session.out}
-        <WalkStops stops={session.round.stops} />
-        <button
-          class="in-reach-alone act min-h-14 act-now text-lg"
-          data-main-action
-          onclick={() => session.allOut()}
-          >{session.round.placed.length === 1 ? 'It is in' : `All ${session.round.placed.length} are in`}:
-          back to the closet
-          <kbd class="hidden key lg:inline">PgDn</kbd></button
-        >
+        <WalkOut round={session.round} onout={() => session.allOut()} />
       {:else if session.next && next}
         <h2 class="text-xl" data-testid="asked">
           Plug in <strong class="font-mono text-3xl">{next.label}</strong>: remote

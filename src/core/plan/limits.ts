@@ -1,0 +1,6 @@
+/** Most ports of a panel. Our judgement: the largest panels in common use have 48. */
+export const MOST_PORTS = 96;
+/** Most positions of an outlet. Our judgement. */
+export const MOST_POSITIONS = 24;
+/** Longest cable a plan or a reading may name, in metres. Our judgement: far past any link. */
+export const MOST_CABLE_METRES = 500;
