@@ -20,6 +20,46 @@ const outsideCore = [
   },
 ];
 
+/** Rooms of the core, the ground floor first: a file imports from its own room and from those before it. */
+const CORE_FLOORS = [
+  'wiring',
+  'model',
+  'reading',
+  'copper',
+  'electrical',
+  'log',
+  'diagnose',
+  'bench',
+  'labels',
+  'survey',
+  'plan',
+  'testers',
+  'practice',
+  'formats',
+];
+const coreFloors = CORE_FLOORS.map((room, i) => ({
+  files: [`src/core/${room}/**/*.ts`],
+  ignores: ['**/*.test.ts'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          ...outsideCore,
+          ...(i + 1 < CORE_FLOORS.length
+            ? [
+                {
+                  regex: `^(\\.\\./)+(${CORE_FLOORS.slice(i + 1).join('|')})/`,
+                  message: `src/core/${room} stands below that room: see CORE_FLOORS in eslint.config.js.`,
+                },
+              ]
+            : []),
+        ],
+      },
+    ],
+  },
+}));
+
 export default ts.config(
   { ignores: ['build/', '.svelte-kit/', 'node_modules/', 'data/', 'test-results/'] },
   js.configs.recommended,
@@ -43,6 +83,7 @@ export default ts.config(
     ignores: ['**/*.test.ts'],
     rules: { 'no-restricted-imports': ['error', { patterns: outsideCore }] },
   },
+  ...coreFloors,
   {
     files: ['src/lib/**/*.{ts,svelte}'],
     rules: {

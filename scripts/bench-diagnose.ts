@@ -2,6 +2,7 @@
  * Measures the diagnosis: minutes to a proven link under three ways of working, how near the plan is to one without
  * limits, and the time and memory it takes. `npm run bench:diagnose [faults a family pair]`.
  */
+import { DEFAULT_COSTS } from '../src/core/model/costs';
 import {
   cableMistakes,
   endMistakes,
@@ -19,13 +20,13 @@ import {
   type CompactCable,
   type CompactEnd,
 } from '../src/core/diagnose/compact';
-import { drawMistakes } from '../src/core/diagnose/draw';
+import { drawMistakes } from '../src/core/practice/draw';
 import { distanceSigma } from '../src/core/diagnose/distance';
 import { createEngine } from '../src/core/diagnose/engine';
 import { PLAN_LIMITS, repunched, type PlanLimits } from '../src/core/diagnose/plan';
 import { buildIndex } from '../src/core/diagnose/reading-index';
-import { DEFAULT_COSTS, type DiagnoseInput, type Knowledge } from '../src/core/diagnose/types';
-import { normalFrom, randomFrom } from '../src/core/random';
+import { type DiagnoseInput, type Knowledge } from '../src/core/diagnose/types';
+import { normalFrom, randomFrom } from '../src/core/practice/random';
 import { sense } from '../src/core/copper/sense';
 import type { Distance, Reading } from '../src/core/reading/reading';
 import { CONDUCTORS, CONTACTS, otherEnd, type End } from '../src/core/wiring/conductors';

@@ -8,11 +8,11 @@ import {
   scheduleRows,
   writeScheduleCsv,
   type ScheduleRow,
-} from '../src/core/formats/schedule-csv';
+} from '../src/core/plan/schedule-csv';
 import { LABEL_SHEETS } from '../src/core/labels/label-sheet';
 import { checkSchedule } from '../src/core/plan/schedule-check';
 import { scheduleChanges } from '../src/core/plan/schedule-changes';
-import { randomFrom } from '../src/core/random';
+import { randomFrom } from '../src/core/practice/random';
 import { leastMetres, planRounds } from '../src/core/survey/rounds';
 import { ToneBundle } from '../src/core/survey/tone';
 import { openDatabase } from '../src/lib/server/db/open';

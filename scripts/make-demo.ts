@@ -1,18 +1,18 @@
 /** Writes the demo job, demo/skerry-point.json: a made-up station with a log of two weeks. Same output every time. */
+import { DEFAULT_COSTS } from '../src/core/model/costs';
+import type { Evidence } from '../src/core/model/evidence';
 import { writeFileSync } from 'node:fs';
 import { canonicalJson } from '../src/core/formats/canonical';
 import { copperAsOrdered, type Copper } from '../src/core/copper/copper';
 import { sense } from '../src/core/copper/sense';
-import { jobFileProblems, jobFileSchema, type JobFile, type Link } from '../src/core/formats/job';
-import type { Entry, EntryOf } from '../src/core/formats/entry';
+import { jobFileProblems, jobFileSchema, type JobFile, type Link } from '../src/core/model/job';
+import type { Entry, EntryOf } from '../src/core/model/entry';
 import { specOf } from '../src/core/log/link-spec';
 import { createEngine } from '../src/core/diagnose/engine';
-import { DEFAULT_COSTS } from '../src/core/diagnose/types';
 import { readMeasured } from '../src/core/log/measured';
 import { writeWalk } from '../src/core/reading/walk';
-import type { Evidence } from '../src/core/reading/reading';
 import type { Contact, End } from '../src/core/wiring/conductors';
-import { randomFrom } from '../src/core/random';
+import { randomFrom } from '../src/core/practice/random';
 import { otherScheme } from '../src/core/wiring/schemes';
 
 const random = randomFrom(20260504);

@@ -2,11 +2,11 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { z } from 'zod';
 import { diagnoseRequestSchema, simulateRequestSchema } from '../src/core/formats/diagnose';
-import { entrySchema } from '../src/core/formats/entry';
+import { entrySchema } from '../src/core/model/entry';
 import { labelRequestSchema } from '../src/core/formats/labels';
-import { planChangesSchema } from '../src/core/formats/plan-changes';
-import { jobFileSchema } from '../src/core/formats/job';
-import { readingFileSchema } from '../src/core/formats/reading';
+import { planChangesSchema } from '../src/core/model/plan-changes';
+import { jobFileSchema } from '../src/core/model/job';
+import { readingFileSchema } from '../src/core/model/reading';
 
 /** Published schemas by file name. */
 export const PUBLISHED = {

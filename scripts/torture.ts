@@ -8,8 +8,8 @@ import { randomUUID } from 'node:crypto';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { JobFile } from '../src/core/formats/job';
-import { randomFrom } from '../src/core/random';
+import type { JobFile } from '../src/core/model/job';
+import { randomFrom } from '../src/core/practice/random';
 import { openDatabase } from '../src/lib/server/db/open';
 import { disagreements } from '../src/lib/server/jobs/states';
 

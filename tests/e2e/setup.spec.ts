@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import ExcelJS from 'exceljs';
-import type { JobFile } from '../../src/core/formats/job';
+import type { JobFile } from '../../src/core/model/job';
 import { ownJob } from '../support/job';
 import { kept, open, ready } from '../support/page';
 

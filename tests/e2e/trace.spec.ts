@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
-import type { JobFile } from '../../src/core/formats/job';
+import type { JobFile } from '../../src/core/model/job';
 import { ToneBundle } from '../../src/core/survey/tone';
 import { ownJob } from '../support/job';
 import { kept, open, ready } from '../support/page';

@@ -1,5 +1,5 @@
 import { vi } from 'vitest';
-import type { JobFile } from '../../src/core/formats/job';
+import type { JobFile } from '../../src/core/model/job';
 import { planRounds, type RoundRoom } from '../../src/core/survey/rounds';
 import type { Place } from '../../src/core/survey/distance';
 import type { Db } from '../../src/lib/server/db/open';

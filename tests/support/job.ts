@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import type { APIRequestContext } from '@playwright/test';
-import type { JobFile } from '../../src/core/formats/job';
+import type { JobFile } from '../../src/core/model/job';
 
 /** The demo job as a file under another name, its entries with ids of their own. */
 export function demoCopy(id: string): JobFile {

@@ -3,8 +3,8 @@ import { openDatabase, type Db } from '../../src/lib/server/db/open';
 import { keepItem } from '../../src/lib/server/jobs/items';
 import { exportJob, importJob } from '../../src/lib/server/jobs/job-file';
 import { keepPhoto, MOST_PHOTO_BYTES, pictureOf, readPhoto } from '../../src/lib/server/jobs/photos';
-import { LEGENDS } from '../../src/core/bench/legend';
-import { GENERIC_CABLES } from '../../src/core/bench/parts';
+import { LEGENDS } from '../../src/core/wiring/legend';
+import { GENERIC_CABLES } from '../../src/core/wiring/parts';
 import { Refused } from '../../src/lib/server/refused';
 import { demoCopy } from '../support/job';
 

@@ -1,6 +1,6 @@
 import '../support/no-browser';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { JobPlan } from '../../src/core/formats/job';
+import type { JobPlan } from '../../src/core/model/job';
 import { applyChanges } from '../../src/core/plan/apply-changes';
 import { scheduleOf } from '../../src/core/plan/schedule-changes';
 import { LabelChoice } from '../../src/lib/labels/sheet.svelte';

@@ -1,7 +1,7 @@
 import '../support/no-browser';
 import { randomUUID } from 'node:crypto';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Entry } from '../../src/core/formats/entry';
+import type { Entry } from '../../src/core/model/entry';
 import { foldLink } from '../../src/core/log/state';
 import { Site } from '../../src/lib/site/site.svelte';
 import { Device } from '../support/device';

@@ -1,5 +1,5 @@
 import { classOf } from '../wiring/connector';
-import { CATEGORIES, type CableSpec, type Category, type ConnectorSpec } from './parts';
+import { CATEGORIES, type CableSpec, type Category, type ConnectorSpec } from '../wiring/parts';
 
 /** How one property of a cable suits a connector. */
 export type FitGrade = 'fits' | 'remedy' | 'does-not-fit';

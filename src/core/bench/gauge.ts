@@ -1,7 +1,7 @@
 import type { Guide } from './guide';
-import type { TradeLength } from './numbers';
+import type { TradeLength } from '../wiring/dimensions';
 import { untwistLimit, type UntwistSchool } from './untwist';
-import type { Category } from './parts';
+import type { Category } from '../wiring/parts';
 
 /** Long and short edge of an identification card: ISO/IEC 7810 ID-1 (from memory). */
 export const ID1_MM = { long: 85.6, short: 53.98 } as const;

@@ -1,7 +1,7 @@
 import type { Guide, LengthName } from './guide';
 import { formatLength, type Units } from './units';
 import { untwistLimit, type UntwistSchool } from './untwist';
-import type { Category } from './parts';
+import type { Category } from '../wiring/parts';
 
 /** What the sentences of a guide depend on. */
 export interface GuideSetting {

@@ -1,7 +1,7 @@
 import type { ConnectorFamily } from '../wiring/connector';
 import type { CautionId } from './cautions';
 import type { Gate } from './gates';
-import type { TradeLength } from './numbers';
+import type { TradeLength } from '../wiring/dimensions';
 
 /** Lengths a guide measures off on the cable. */
 export const LENGTH_NAMES = ['strip', 'slit', 'trim', 'rip cord back'] as const;

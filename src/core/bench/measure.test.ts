@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CONNECTOR_FAMILIES } from '../wiring/connector';
-import { diameterOfGauge } from './awg';
+import { diameterOfGauge } from '../electrical/awg';
 import { GUIDES } from './families';
 import { calibrate, gaugeLengths, ID1_MM, NOMINAL_PX_PER_MM } from './gauge';
-import { STRIP_JACK, STRIP_PLUG, TRIM_CLOSED_PLUG, UNTWIST_STANDARD } from './numbers';
+import { STRIP_JACK, STRIP_PLUG, TRIM_CLOSED_PLUG, UNTWIST_STANDARD } from '../wiring/dimensions';
 import { formatLength, MM_PER_INCH, parseLength } from './units';
 import { judgeUntwist } from './untwist';
 import { guideText } from './guide-text';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { PAIR_COLOURS, type PairColour } from '../wiring/conductors';
-import { LEGENDS, placesOf } from './legend';
+import { LEGENDS, placesOf } from '../wiring/legend';
 import {
   crossingCost,
   endOfCut,

@@ -1,4 +1,5 @@
-import { CONTACTS, type NumberedContact } from '../wiring/conductors';
+import { CONTACTS } from '../wiring/conductors';
+import type { PlacedContact } from '../wiring/legend';
 
 /** How a plug is held: which face is up, and whether one looks at its cable side or into its nose. */
 export interface PlugView {
@@ -7,13 +8,6 @@ export interface PlugView {
 }
 /** Holes or channels of a plug: in one line, or odd and even contacts in two rows. */
 export type PlugRows = 'single' | 'staggered';
-
-/** A place on a drawing grid: `x` from the left, `y` from the top, and the contact that lies there. */
-export interface PlacedContact<C extends string = NumberedContact> {
-  contact: C;
-  x: number;
-  y: number;
-}
 
 /**
  * The eight contacts of a plug as they are seen. Contacts up, latch below and the cable toward you, contact 1 is

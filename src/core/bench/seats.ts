@@ -1,6 +1,6 @@
 import type { Conductor, Contact } from '../wiring/conductors';
 import { contactsOf } from '../wiring/conductors';
-import type { ConnectorFamily } from '../wiring/connector';
+import { mediumOf, type ConnectorFamily } from '../wiring/connector';
 import { conductorAt, type Scheme } from '../wiring/schemes';
 
 /** A contact as bench knows it: those of the 8-position interface, and the centre of a coax. */
@@ -8,16 +8,13 @@ export type BenchContact = Contact | 'C';
 /** What can lie at a contact: a conductor of a pair, the drain, or the two of a coax. */
 export type BenchConductor = Conductor | 'CENTRE' | 'BRAID';
 
-/** Whether a family has the two contacts of a coax and not the eight. */
-export const isCoax = (family: ConnectorFamily): boolean => family === 'coax-compression';
-
 /** The contacts of a termination, in the order in which they are asked. */
 export const benchContacts = (family: ConnectorFamily, shielded: boolean): readonly BenchContact[] =>
-  isCoax(family) ? ['C', 'S'] : contactsOf(shielded);
+  mediumOf(family) === 'coax' ? ['C', 'S'] : contactsOf(shielded);
 
 /** What belongs at a contact. */
 export function belongsAt(family: ConnectorFamily, scheme: Scheme, contact: BenchContact): BenchConductor {
-  if (isCoax(family)) return contact === 'C' ? 'CENTRE' : 'BRAID';
+  if (mediumOf(family) === 'coax') return contact === 'C' ? 'CENTRE' : 'BRAID';
   return conductorAt(scheme, contact as Contact);
 }
 

@@ -4,7 +4,7 @@ import { CONDUCTORS, CONTACTS, type PairConductor } from '../wiring/conductors';
 import { CONNECTOR_FAMILIES } from '../wiring/connector';
 import { conductorAt, SCHEMES, seatsOf } from '../wiring/schemes';
 import { GUIDES } from './families';
-import { LEGEND_SHAPES, legendFromPrint, LEGENDS, placesOf, type LegendShape } from './legend';
+import { LEGEND_SHAPES, legendFromPrint, LEGENDS, placesOf, type LegendShape } from '../wiring/legend';
 import { seenInPlug, type PlugView } from './plug-view';
 import { belongsAt, benchContacts } from './seats';
 

@@ -1,6 +1,6 @@
 import { formatLength, type Units } from './units';
-import { UNTWIST_STANDARD, UNTWIST_STRICT, type TradeLength } from './numbers';
-import type { Category } from './parts';
+import { UNTWIST_STANDARD, UNTWIST_STRICT, type TradeLength } from '../wiring/dimensions';
+import type { Category } from '../wiring/parts';
 
 /** The two schools of how far a pair may be untwisted at its contact. */
 export type UntwistSchool = 'standard' | 'strict';

@@ -2,11 +2,11 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { seatsOf } from '../wiring/schemes';
 import { CONTACTS } from '../wiring/conductors';
-import { cableNamed, connectorsFor } from './cable-named';
-import { figureProblem } from './figures';
+import { cableNamed, connectorsFor } from '../model/cable-named';
+import { figureProblem } from '../wiring/figures';
 import { fitOf } from './fit';
 import { ALWAYS_FULL, fullGates, gateAfter, gateBefore, GATES, remindedBefore } from './gates';
-import { GENERIC_CABLES, GENERIC_CONNECTORS, type CableSpec, type ConnectorSpec } from './parts';
+import { GENERIC_CABLES, GENERIC_CONNECTORS, type CableSpec, type ConnectorSpec } from '../wiring/parts';
 import { firstMismatch } from './read-back';
 import { paceOf } from './sweep';
 

@@ -1,6 +1,7 @@
-import { evidenceCovers, type Distance, type Evidence } from '../reading/reading';
+import { evidenceCovers, type Evidence } from '../model/evidence';
+import { type Distance } from '../reading/reading';
 import { writeWalk } from '../reading/walk';
-import type { Measured } from '../formats/reading';
+import type { Measured } from '../model/reading';
 import { contactsOf } from '../wiring/conductors';
 import type { LinkSpec } from '../wiring/link-spec';
 import type { Copper } from './copper';

@@ -1,12 +1,12 @@
+import { ofLink } from '../model/entry';
+import { DEFAULT_COSTS } from '../model/costs';
 import jstat from 'jstat';
-import { ofLink } from '../log/of-link';
 import { describe, expect, it } from 'vitest';
 import demo from '../../../demo/skerry-point.json';
-import { jobFileSchema } from '../formats/job';
+import { jobFileSchema } from '../model/job';
 import { STARTING_WEIGHTS } from './catalogue';
 import { createEngine } from './engine';
 import { countFound, learnedWeights, nothingFound, PRIOR_STRENGTH, weightsForJob } from './learn';
-import { DEFAULT_COSTS } from './types';
 
 const file = jobFileSchema.parse(demo);
 const linkOf = (id: string) => file.links.find((l) => l.id === id);

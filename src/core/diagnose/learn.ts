@@ -1,5 +1,5 @@
-import type { Entry } from '../formats/entry';
-import type { Link } from '../formats/job';
+import type { Entry } from '../model/entry';
+import type { Link } from '../model/job';
 import { classOf } from '../wiring/connector';
 import { STARTING_WEIGHTS, type Weights } from './catalogue';
 

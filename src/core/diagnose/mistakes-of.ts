@@ -1,8 +1,8 @@
+import type { Mistake } from '../copper/mistake';
 import { CONDUCTORS, CONTACTS, type End } from '../wiring/conductors';
 import type { CompactCable, CompactEnd } from './compact';
 import type { PlaceState } from './place-states';
 import type { Candidate } from './posterior';
-import type { Mistake } from './types';
 
 /** The mistakes behind a candidate, each with the contacts and conductors it changed. */
 export const mistakesOf = (c: Pick<Candidate, 'head' | 'tail' | 'cable'>): Mistake[] => [

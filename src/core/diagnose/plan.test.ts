@@ -1,9 +1,9 @@
+import { DEFAULT_COSTS } from '../model/costs';
 import { describe, expect, it } from 'vitest';
 import type { End } from '../wiring/conductors';
 import { endMistakes } from './catalogue';
 import { rightEnd, SOUND_CABLE, splitMask, walkMasks, type CompactCable, type CompactEnd } from './compact';
 import { mendsOf, Planner, repunched, type Hypothesis, type PlanContext } from './plan';
-import { DEFAULT_COSTS } from './types';
 
 const right = rightEnd('T568B');
 const context = (head: 'plug' | 'jack', tail: 'plug' | 'jack', costs = {}): PlanContext => ({

@@ -1,7 +1,7 @@
+import type { Costs } from '../model/costs';
 import { otherEnd, type End } from '../wiring/conductors';
 import type { ConnectorClass } from '../wiring/connector';
 import { NONE, splitMask, walkMasks, type CompactCable, type CompactEnd } from './compact';
-import type { Costs } from './types';
 
 /** One way the copper may lie, with its weight. */
 export interface Hypothesis {

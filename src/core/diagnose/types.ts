@@ -1,4 +1,6 @@
 import type { Copper } from '../copper/copper';
+import type { Mistake } from '../copper/mistake';
+import type { Costs } from '../model/costs';
 import type { Fault } from '../reading/faults';
 import type { Reading } from '../reading/reading';
 import type { Verdict } from '../reading/verdict';
@@ -23,28 +25,6 @@ export interface Knowledge {
   redone: readonly End[];
 }
 
-/** Minutes each action takes. */
-export interface Costs {
-  look: number;
-  walk: number;
-  prove: number;
-  redoPlug: number;
-  redoJack: number;
-  repunch: number;
-  repull: number;
-}
-
-/** Starting costs in minutes: our own judgement. */
-export const DEFAULT_COSTS: Costs = {
-  look: 0.5,
-  walk: 4,
-  prove: 1,
-  redoPlug: 4,
-  redoJack: 5,
-  repunch: 1.5,
-  repull: 90,
-};
-
 /** Everything a diagnosis starts from. */
 export interface DiagnoseInput {
   link: LinkSpec;
@@ -52,14 +32,6 @@ export interface DiagnoseInput {
   standingAt: End;
   knowledge: Knowledge;
   costs: Costs;
-}
-
-/** One thing that went wrong, where, and what it left on which contacts. */
-export interface Mistake {
-  where: End | 'cable';
-  kind: string;
-  contacts: Contact[];
-  conductors: Conductor[];
 }
 
 /** What mends an explanation, first step first. `end` is missing for a re-pull. */

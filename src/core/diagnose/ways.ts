@@ -1,3 +1,4 @@
+import type { Mistake } from '../copper/mistake';
 import type { Copper } from '../copper/copper';
 import { CONDUCTORS, CONTACTS, otherEnd, type Conductor, type Contact, type End } from '../wiring/conductors';
 import { conductorAt, schemesFor } from '../wiring/schemes';
@@ -7,7 +8,7 @@ import { copperAgrees, fewestMoves, reproduces } from './other';
 import type { Hypothesis } from './plan';
 import { posterior, shieldIsWell, type Candidate, type IndexWeights } from './posterior';
 import type { ReadingIndex } from './reading-index';
-import type { DiagnoseInput, Mistake } from './types';
+import type { DiagnoseInput } from './types';
 
 /** At most this many are worked with; what comes after them weighs next to nothing. */
 const MOST_WAYS = 40;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { diameterOfGauge } from '../bench/awg';
+import { diameterOfGauge } from './awg';
 import { openOfficeCords } from './cords';
 import {
   delayOfLength,

@@ -1,4 +1,4 @@
-import { diameterOfGauge } from '../bench/awg';
+import { diameterOfGauge } from './awg';
 
 /** Resistivity of annealed copper at 20 °C, ohm metres. IEC 60028 (from memory). */
 export const COPPER_OHM_METRES = 1.7241e-8;

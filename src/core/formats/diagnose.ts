@@ -1,12 +1,13 @@
+import { EVIDENCE } from '../model/evidence';
+import { DEFAULT_COSTS } from '../model/costs';
 import { z } from 'zod';
 import { CONNECTOR_CLASSES } from '../wiring/connector';
 import { CONDUCTORS, contactsOf } from '../wiring/conductors';
 import { ORDERS, SCHEMES } from '../wiring/schemes';
-import { EVIDENCE } from '../reading/reading';
 import { readMeasured } from '../log/measured';
 import { ZONES, type Copper } from '../copper/copper';
-import { DEFAULT_COSTS, type DiagnoseInput } from '../diagnose/types';
-import { contactSchema, endSchema, measuredSchema } from './reading';
+import { type DiagnoseInput } from '../diagnose/types';
+import { contactSchema, endSchema, measuredSchema } from '../model/reading';
 
 const conductorSchema = z.enum([...CONDUCTORS, 'DRAIN']);
 const endSpecSchema = z.object({ connector: z.enum(CONNECTOR_CLASSES), scheme: z.enum(SCHEMES) });

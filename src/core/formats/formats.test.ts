@@ -4,9 +4,9 @@ import { z } from 'zod';
 import demo from '../../../demo/skerry-point.json';
 import { canonicalJson } from './canonical';
 import { copperProblems, diagnoseInput, diagnoseRequestSchema, simulateRequestSchema } from './diagnose';
-import { entrySchema, type Entry } from './entry';
-import { jobFileProblems, jobFileSchema, type JobFile } from './job';
-import { readingFileSchema } from './reading';
+import { entrySchema, type Entry } from '../model/entry';
+import { jobFileProblems, jobFileSchema, type JobFile } from '../model/job';
+import { readingFileSchema } from '../model/reading';
 
 const file = jobFileSchema.parse(demo);
 const changed = (change: (f: JobFile) => void) => {

@@ -1,8 +1,8 @@
+import { ofLink } from '../model/entry';
 import Papa from 'papaparse';
-import type { LogEntry } from './entry';
-import type { Link, Policy } from './job';
+import type { LogEntry } from '../model/entry';
+import type { Link, Policy } from '../model/job';
 import { entryWords } from '../log/entry-words';
-import { ofLink } from '../log/of-link';
 
 /** Columns of a history file. */
 export const HISTORY_COLUMNS = ['at', 'by', 'link', 'end', 'kind', 'says', 'walk', 'evidence', 'tester', 'leads', 'parts', 'minutes', 'photo', 'id', 'taken_back'] as const; // prettier-ignore

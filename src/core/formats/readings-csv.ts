@@ -1,9 +1,9 @@
+import { EVIDENCE } from '../model/evidence';
 import Papa from 'papaparse';
-import type { Link, Policy } from './job';
-import type { Measured } from './reading';
-import { MOST_CABLE_METRES } from '../plan/limits';
+import type { Link, Policy } from '../model/job';
+import type { Measured } from '../model/reading';
+import { MOST_CABLE_METRES } from '../model/limits';
 import { judgeMeasured, type Judged } from '../log/judge-measured';
-import { EVIDENCE } from '../reading/reading';
 import { CONTACT_PAIRS } from '../wiring/conductors';
 
 /** Columns of a readings file, in any order; the first two of them must be there. */

@@ -1,4 +1,4 @@
-import type { LinkIdentifiers } from './identifier';
+import type { LinkIdentifiers } from '../model/identifiers';
 
 /** Where labels go: round the cable at either end, on the panel, on the plate. */
 export const LABEL_SPOTS = ['cable-head', 'cable-tail', 'panel', 'plate'] as const;

@@ -1,9 +1,9 @@
-import { mistakeText } from '../diagnose/words';
-import type { EntryOf, LogEntry } from '../formats/entry';
-import type { Link, Policy } from '../formats/job';
+import { mistakeText } from '../copper/mistake';
+import type { EntryOf, LogEntry } from '../model/entry';
+import type { Link, Policy } from '../model/job';
 import { EVIDENCE_WORDS } from '../reading/verdict';
 import { conductorLabel } from '../wiring/conductors';
-import { flagWords } from '../survey/tape';
+import { flagWords } from '../model/tape';
 import { FAMILY_NAMES } from '../wiring/connector';
 import { judgeMeasured } from './judge-measured';
 

@@ -1,8 +1,8 @@
-import { cableNamed } from '../bench/cable-named';
-import { isCoax } from '../bench/seats';
+import { mediumOf } from '../wiring/connector';
+import { cableNamed } from '../model/cable-named';
 import { judgeElectrical, type Finding } from '../electrical/measured';
-import type { EntryOf } from '../formats/entry';
-import type { Link, Policy } from '../formats/job';
+import type { EntryOf } from '../model/entry';
+import type { Link, Policy } from '../model/job';
 import { judgeCoax, parseCoaxWalk } from '../reading/coax';
 import { judge, type Judgement } from '../reading/verdict';
 import { askedOf } from './link-spec';
@@ -20,7 +20,7 @@ export function judgeMeasured(
   policy: JudgedBy,
   at: string,
 ): { ok: true; judgement: Judgement } | { ok: false; message: string } {
-  if (isCoax(link.head.connector)) {
+  if (mediumOf(link.head.connector) === 'coax') {
     const walk = parseCoaxWalk(data.reading.walk);
     return walk.ok
       ? { ok: true, judgement: judgeCoax(walk.answers, data.reading.evidence ?? 'continuity') }

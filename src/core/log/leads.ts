@@ -1,4 +1,4 @@
-import type { JobEntryOf } from '../formats/entry';
+import type { JobEntryOf } from '../model/entry';
 
 /** Hours after which leads want proving again where the policy does not say. Our judgement. */
 export const USUAL_LEAD_HOURS = 12;

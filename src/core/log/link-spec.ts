@@ -1,5 +1,5 @@
-import type { Link, Policy } from '../formats/job';
-import type { Evidence } from '../reading/reading';
+import type { Evidence } from '../model/evidence';
+import type { Link, Policy } from '../model/job';
 import { classOf } from '../wiring/connector';
 import type { LinkSpec } from '../wiring/link-spec';
 import { otherScheme } from '../wiring/schemes';

@@ -1,4 +1,4 @@
-import type { Measured } from '../formats/reading';
+import type { Measured } from '../model/reading';
 import type { Reading } from '../reading/reading';
 import { seenFromHead } from '../reading/turn';
 import { parseWalk } from '../reading/walk';

@@ -1,4 +1,4 @@
-import type { Link } from '../formats/job';
+import type { Link } from '../model/job';
 import type { LinkStatus, TerminationState } from './state';
 
 const WORST: readonly TerminationState[] = ['failed', 'stale', 'seated', 'bare', 'provisional', 'proven'];

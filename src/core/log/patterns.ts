@@ -1,7 +1,7 @@
-import type { EntryOf } from '../formats/entry';
+import type { EntryOf } from '../model/entry';
 import { judge } from '../reading/verdict';
 import type { Fault } from '../reading/faults';
-import type { Link } from '../formats/job';
+import type { Link } from '../model/job';
 import { readMeasured } from './measured';
 
 /** How many in a row make a pattern, where the job's policy does not say. Our judgement. */

@@ -1,12 +1,13 @@
+import { reworkWalk } from '../survey/rework-walk';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import demo from '../../../demo/skerry-point.json';
-import type { Entry, JobEntry, LogEntry } from '../formats/entry';
+import type { Entry, JobEntry, LogEntry } from '../model/entry';
 import { HISTORY_COLUMNS, historyCsv } from '../formats/history-csv';
-import { jobFileSchema, type Link } from '../formats/job';
+import { jobFileSchema, type Link } from '../model/job';
 import { entryWords } from './entry-words';
 import { cutBackMm } from './cut-back';
-import { inRework, reworkEnd, reworkWalk } from './rework';
+import { inRework, reworkEnd } from './rework';
 import { mayPunch, MOST_PUNCHES, redoTakes, slackLeft } from './slack';
 import { foldLink } from './state';
 import { toolStatuses, wantsAsking } from './tools';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import demo from '../../../demo/skerry-point.json';
-import { jobFileSchema, type Link } from '../formats/job';
-import type { EntryOf, JobEntryOf } from '../formats/entry';
+import { jobFileSchema, type Link } from '../model/job';
+import type { EntryOf, JobEntryOf } from '../model/entry';
 import { parseReadingsCsv } from '../formats/readings-csv';
 import { walkOfFaults } from '../reading/walk-of-faults';
 import { writeWalk } from '../reading/walk';

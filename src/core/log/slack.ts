@@ -1,5 +1,5 @@
-import { DEFAULT_COSTS } from '../diagnose/types';
-import type { Link, Policy } from '../formats/job';
+import { DEFAULT_COSTS } from '../model/costs';
+import type { Link, Policy } from '../model/job';
 import { classOf, type ConnectorFamily } from '../wiring/connector';
 import { cutBackMm } from './cut-back';
 import type { Contact, End } from '../wiring/conductors';

@@ -1,9 +1,9 @@
+import { ofLink } from '../model/entry';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import demo from '../../../demo/skerry-point.json';
-import type { Entry, EntryOf } from '../formats/entry';
-import { ofLink } from './of-link';
-import { jobFileProblems, jobFileSchema, type Link, type Policy } from '../formats/job';
+import type { Entry, EntryOf } from '../model/entry';
+import { jobFileProblems, jobFileSchema, type Link, type Policy } from '../model/job';
 import { nextAfter, wantsReading } from './next';
 import { foldLink } from './state';
 

@@ -1,10 +1,10 @@
-import type { Entry, EntryOf } from '../formats/entry';
-import type { Link, Policy } from '../formats/job';
+import type { Evidence } from '../model/evidence';
+import type { Entry, EntryOf } from '../model/entry';
+import type { Link, Policy } from '../model/job';
 import type { Verdict } from '../reading/verdict';
-import type { Evidence } from '../reading/reading';
 import { ENDS, otherEnd, type Contact, type End } from '../wiring/conductors';
 import type { ConnectorFamily } from '../wiring/connector';
-import type { TapeFlag } from '../survey/tape';
+import type { TapeFlag } from '../model/tape';
 import { cutBackMm } from './cut-back';
 import { judgeMeasured } from './judge-measured';
 

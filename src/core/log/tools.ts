@@ -1,5 +1,5 @@
-import type { LogEntry } from '../formats/entry';
-import type { Part } from '../formats/job';
+import type { LogEntry } from '../model/entry';
+import type { Part } from '../model/job';
 
 /** How a tool, a lot or a lead stands. */
 export interface ToolStatus {

@@ -1,4 +1,4 @@
-import type { JobPlan } from '../formats/job';
+import type { JobPlan } from '../model/job';
 
 /** A plan without what was retired: what is worked on. */
 export function activePlan(plan: JobPlan): JobPlan {

@@ -1,7 +1,7 @@
-import { isCoax } from '../bench/seats';
-import type { JobPlan, Link } from '../formats/job';
-import { PLAN_LISTS, type PlanChanges, type PlanList } from '../formats/plan-changes';
-import { doubles } from '../labels/identifier';
+import { mediumOf } from '../wiring/connector';
+import type { JobPlan, Link } from '../model/job';
+import { PLAN_LISTS, type PlanChanges, type PlanList } from '../model/plan-changes';
+import { doubles } from '../model/identifiers';
 
 /** What of a plan has been used: links and people that stand in the log. They are retired, not removed. */
 export interface Used {
@@ -126,7 +126,7 @@ export function planProblems(plan: JobPlan): PlanProblem[] {
       if (l.tail.position > outlet.positions) say(`links.${l.id}`, `${l.label}: outlet ${outlet.name} has ${outlet.positions} positions, not ${l.tail.position}.`); // prettier-ignore
       place(l, `${outlet.id}\n${l.tail.position}`, positions, `position ${l.tail.position} of outlet ${outlet.name}`); // prettier-ignore
     }
-    if (isCoax(l.head.connector) !== isCoax(l.tail.connector))
+    if (mediumOf(l.head.connector) !== mediumOf(l.tail.connector))
       say(`links.${l.id}`, `${l.label}: a coax connector at one end wants one at the other.`);
   }
   for (const d of doubles(active.map((l) => l.label)))

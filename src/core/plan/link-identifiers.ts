@@ -1,4 +1,4 @@
-import type { JobPlan, Link } from '../formats/job';
+import type { JobPlan, Link } from '../model/job';
 import {
   identifierFor,
   IDENTIFIER_STYLES,
@@ -6,7 +6,7 @@ import {
   type IdentifierParts,
   type Identifiers,
   type LinkIdentifiers,
-} from '../labels/identifier';
+} from '../model/identifiers';
 
 /** The parts of identifiers for a link, looked up in its plan once. */
 export function identifierParts(

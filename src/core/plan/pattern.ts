@@ -1,6 +1,6 @@
-import type { ScheduleRow } from '../formats/schedule-csv';
-import { MOST_PORTS, MOST_POSITIONS } from './limits';
-import { identifierFor, patternProblem } from '../labels/identifier';
+import type { ScheduleRow } from './schedule-csv';
+import { MOST_PORTS, MOST_POSITIONS } from '../model/limits';
+import { identifierFor, patternProblem } from '../model/identifiers';
 
 /** What a pattern lays: ports of a panel, in order, to rooms with so many links each. */
 export interface PortPattern {

@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { JobFile, JobPlan } from '../formats/job';
+import type { JobFile, JobPlan } from '../model/job';
 import { activePlan } from './active';
 import { applyChanges, planProblems } from './apply-changes';
-import { doubles, identifierFor, IDENTIFIER_STYLES, patternProblem, spaceCode } from '../labels/identifier';
+import { doubles, identifierFor, IDENTIFIER_STYLES, patternProblem, spaceCode } from '../model/identifiers';
 import { linkIdentifiers } from './link-identifiers';
 import { NewIds, slugOf } from './new-ids';
 

@@ -1,8 +1,8 @@
 import { distance } from 'fastest-levenshtein';
-import type { JobPlan } from '../formats/job';
-import type { ScheduleColumn, ScheduleRow } from '../formats/schedule-csv';
+import type { JobPlan } from '../model/job';
+import type { ScheduleColumn, ScheduleRow } from './schedule-csv';
 import { CONNECTOR_FAMILIES, FAMILY_NAMES, type ConnectorFamily } from '../wiring/connector';
-import { MOST_CABLE_METRES } from './limits';
+import { MOST_CABLE_METRES } from '../model/limits';
 import { ORDERS, type Order, type Scheme } from '../wiring/schemes';
 
 /** Longest permanent link, in metres. TIA-568, from memory. */

@@ -1,7 +1,7 @@
-import { cableNamed } from '../bench/cable-named';
-import type { JobPlan, Link, Outlet, Panel, Space } from '../formats/job';
-import type { PlanChanges } from '../formats/plan-changes';
-import type { ScheduleRow } from '../formats/schedule-csv';
+import { cableNamed } from '../model/cable-named';
+import type { JobPlan, Link, Outlet, Panel, Space } from '../model/job';
+import type { PlanChanges } from '../model/plan-changes';
+import type { ScheduleRow } from './schedule-csv';
 import { NewIds, slugOf } from './new-ids';
 import type { ReadRow } from './schedule-row';
 

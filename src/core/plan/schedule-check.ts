@@ -1,7 +1,7 @@
-import type { JobPlan } from '../formats/job';
-import type { ScheduleColumn, ScheduleRow } from '../formats/schedule-csv';
+import type { JobPlan } from '../model/job';
+import type { ScheduleColumn, ScheduleRow } from './schedule-csv';
 import type { CellProblem } from './schedule-cells';
-import { MOST_POSITIONS } from './limits';
+import { MOST_POSITIONS } from '../model/limits';
 import { Places } from './schedule-places';
 import { readRow, type ReadRow } from './schedule-row';
 

@@ -1,6 +1,6 @@
-import type { JobPlan, Link, Panel, Space } from '../formats/job';
-import type { ScheduleRow } from '../formats/schedule-csv';
-import { MOST_PORTS, MOST_POSITIONS } from './limits';
+import type { JobPlan, Link, Panel, Space } from '../model/job';
+import type { ScheduleRow } from './schedule-csv';
+import { MOST_PORTS, MOST_POSITIONS } from '../model/limits';
 
 /** What an outlet is called where nobody named it. */
 const USUAL_OUTLET = '1';

@@ -1,10 +1,10 @@
-import { isCoax } from '../bench/seats';
-import type { JobPlan, Link } from '../formats/job';
-import type { ScheduleColumn, ScheduleRow } from '../formats/schedule-csv';
+import { mediumOf } from '../wiring/connector';
+import type { JobPlan, Link } from '../model/job';
+import type { ScheduleColumn, ScheduleRow } from './schedule-csv';
 import type { ConnectorFamily } from '../wiring/connector';
 import type { Order, Scheme } from '../wiring/schemes';
 import { connector, metres, orderOf, schemeOf, whole, type Say } from './schedule-cells';
-import { MOST_PORTS, MOST_POSITIONS } from './limits';
+import { MOST_PORTS, MOST_POSITIONS } from '../model/limits';
 import type { Places } from './schedule-places';
 
 /** A row as it was understood. Names are as written; `closet`, `panel`, `room` and `outlet` may be new. */
@@ -85,8 +85,8 @@ export function readRow(
   const coax = /\bcoax/i.test(cable);
   const head = connector(row, i, 'head_connector', existing?.head.connector ?? (coax ? 'coax-compression' : 'patch-panel'), say); // prettier-ignore
   const tail = connector(row, i, 'tail_connector', existing?.tail.connector ?? (coax ? 'coax-compression' : 'punch-down-jack'), say); // prettier-ignore
-  if (isCoax(head) !== isCoax(tail))
-    say({ row: i, column: isCoax(head) ? 'tail_connector' : 'head_connector', message: 'A coax connector at one end wants one at the other.', mend: { value: 'coax-compression', says: 'make it coax at both' } }); // prettier-ignore
+  if (mediumOf(head) !== mediumOf(tail))
+    say({ row: i, column: (mediumOf(head) === 'coax') ? 'tail_connector' : 'head_connector', message: 'A coax connector at one end wants one at the other.', mend: { value: 'coax-compression', says: 'make it coax at both' } }); // prettier-ignore
   const note = text('note', 400) || fallback?.note;
   const scheme = schemeOf(row, i, plan, say) ?? fallback?.scheme;
   const lengthMetres =

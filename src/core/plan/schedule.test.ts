@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { JobFile, JobPlan } from '../formats/job';
+import type { JobFile, JobPlan } from '../model/job';
 import {
   matchColumns,
   missingColumns,
@@ -10,7 +10,7 @@ import {
   scheduleRows,
   writeScheduleCsv,
   type ScheduleRow,
-} from '../formats/schedule-csv';
+} from './schedule-csv';
 import { applyChanges } from './apply-changes';
 import { layPattern, readRooms } from './pattern';
 import { scheduleChanges, scheduleOf } from './schedule-changes';

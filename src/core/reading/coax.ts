@@ -1,4 +1,4 @@
-import type { Evidence } from './reading';
+import type { Evidence } from '../model/evidence';
 import type { Judgement } from './verdict';
 
 /** Contacts of a coax, in the order of its walk: centre, braid. */

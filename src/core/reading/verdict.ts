@@ -1,5 +1,6 @@
+import { evidenceCovers, type Evidence } from '../model/evidence';
 import type { Order } from '../wiring/schemes';
-import { evidenceCovers, type Evidence, type Reading } from './reading';
+import { type Reading } from './reading';
 import { faultsOf, type Fault } from './faults';
 
 /** What a reading means for its link. */

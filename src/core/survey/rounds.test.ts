@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { randomFrom } from '../random';
+import { randomFrom } from '../practice/random';
 import { walkMetres, type Place } from './distance';
 import { leastMetres, planRounds, wrongPorts, type RoundPlan, type RoundRoom } from './rounds';
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { probeLevel } from '../testers/hidden-bundle';
-import { randomFrom } from '../random';
+import { probeLevel } from '../practice/hidden-bundle';
+import { randomFrom } from '../practice/random';
 import {
   bundlePlaces,
   chanceToHear,

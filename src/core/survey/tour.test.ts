@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STAIRS_METRES, walkMetres, walkWords, type Place } from './distance';
-import { flagWords } from './tape';
+import { flagWords } from '../model/tape';
 import { carries, shortestTour, tourMetres } from './tour';
 
 const place = fc.record({

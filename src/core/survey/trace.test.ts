@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { bundleAnswers, hiddenBundle } from '../testers/hidden-bundle';
+import { bundleAnswers, hiddenBundle } from '../practice/hidden-bundle';
 import { cablesToTry, readRemoteNumbers, traceOutcome, type TraceAnswer, type TraceRound } from './trace';
 
 const LINKS = ['a', 'b', 'c', 'd'];

@@ -1,5 +1,5 @@
-import type { Measured } from '../formats/reading';
-import { EVIDENCE, type Evidence } from '../reading/reading';
+import { EVIDENCE, type Evidence } from '../model/evidence';
+import type { Measured } from '../model/reading';
 import { CONTACT_PAIRS, CONTACTS, type Contact, type ContactPair, type End } from '../wiring/conductors';
 import type { LampStep } from './lamps';
 

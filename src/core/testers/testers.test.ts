@@ -4,14 +4,14 @@ import { anyCopper, straightLink } from '../../../tests/support/arbitraries';
 import { copperAsOrdered } from '../copper/copper';
 import { sense } from '../copper/sense';
 import { simulateReading } from '../copper/simulate';
-import type { Entry } from '../formats/entry';
-import { randomFrom } from '../random';
+import type { Entry } from '../model/entry';
+import { randomFrom } from '../practice/random';
 import { writeWalk } from '../reading/walk';
 import { CONTACTS, type Contact } from '../wiring/conductors';
-import { hiddenCopper } from './hidden-copper';
+import { hiddenCopper } from '../practice/hidden-copper';
 import { lampSteps, stepAt } from './lamps';
 import { checkOf, LineParser, linesOf, withCheck, type LineEvent } from './lines';
-import { withNoise } from './noise';
+import { withNoise } from '../practice/noise';
 
 const LINK = { head: { connector: 'jack', scheme: 'T568B' }, tail: { connector: 'jack', scheme: 'T568B' }, ordered: 'straight', shielded: false, lengthMetres: 30 } as const; // prettier-ignore
 const readings = (events: LineEvent[]) => events.flatMap((e) => (e.kind === 'reading' ? [e] : []));

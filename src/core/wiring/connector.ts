@@ -48,3 +48,10 @@ const JACK_LIKE: ReadonlySet<ConnectorFamily> = new Set<ConnectorFamily>([
 
 /** The class of a family, as the mistake catalogue and the costs of a redo see it. */
 export const classOf = (family: ConnectorFamily): ConnectorClass => (JACK_LIKE.has(family) ? 'jack' : 'plug');
+
+/** What kind of line a family ends: four twisted pairs on eight contacts, or the centre and braid of a coax. */
+export type Medium = 'twisted-pair' | 'coax';
+
+/** The medium of a family; both ends of a link have the same. */
+export const mediumOf = (family: ConnectorFamily): Medium =>
+  family === 'coax-compression' ? 'coax' : 'twisted-pair';

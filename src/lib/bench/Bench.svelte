@@ -4,7 +4,7 @@
   import { ALWAYS_FULL } from '$core/bench/gates';
   import { guideText } from '$core/bench/guide-text';
   import { belongsAt, type BenchConductor, type BenchContact } from '$core/bench/seats';
-  import type { Link } from '$core/formats/job';
+  import type { Link } from '$core/model/job';
   import type { End } from '$core/wiring/conductors';
   import { typing } from '$lib/shell/keys';
   import { useSite } from '$lib/site/site.svelte';

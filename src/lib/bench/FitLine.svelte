@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { connectorsFor } from '$core/bench/cable-named';
+  import { connectorsFor } from '$core/model/cable-named';
   import { fitOf } from '$core/bench/fit';
   import FitSheet from './FitSheet.svelte';
   import type { BenchSession } from './session.svelte';

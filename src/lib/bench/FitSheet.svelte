@@ -1,10 +1,10 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { v4 as uuid } from 'uuid';
-  import { connectorsFor } from '$core/bench/cable-named';
-  import { figureProblem } from '$core/bench/figures';
+  import { connectorsFor } from '$core/model/cable-named';
+  import { figureProblem } from '$core/wiring/figures';
   import { fitOf } from '$core/bench/fit';
-  import { CATEGORIES, GENERIC_CABLES, JACKETS, SHIELDS, type CableSpec } from '$core/bench/parts';
+  import { CATEGORIES, GENERIC_CABLES, JACKETS, SHIELDS, type CableSpec } from '$core/wiring/parts';
   import { FAMILY_NAMES } from '$core/wiring/connector';
   import Sheet from '$lib/shell/Sheet.svelte';
   import type { BenchSession } from './session.svelte';

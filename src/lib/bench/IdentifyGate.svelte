@@ -1,6 +1,6 @@
 <script lang="ts">
+  import { mediumOf } from '$core/wiring/connector';
   import { CONNECTOR_FAMILIES, FAMILY_NAMES } from '$core/wiring/connector';
-  import { isCoax } from '$core/bench/seats';
   import { SCHEMES } from '$core/wiring/schemes';
   import Choice from '$lib/shell/Choice.svelte';
   import FitLine from './FitLine.svelte';
@@ -9,8 +9,8 @@
   import type { BenchSession } from './session.svelte';
 
   let { session }: { session: BenchSession } = $props();
-  const coaxLink = $derived(isCoax(session.link[session.end].connector));
-  const families = $derived(CONNECTOR_FAMILIES.filter((f) => isCoax(f) === coaxLink));
+  const coaxLink = $derived(mediumOf(session.link[session.end].connector) === 'coax');
+  const families = $derived(CONNECTOR_FAMILIES.filter((f) => (mediumOf(f) === 'coax') === coaxLink));
   const here = $derived(session.site.where(session.link));
 </script>
 

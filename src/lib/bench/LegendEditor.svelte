@@ -1,7 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { v4 as uuid } from 'uuid';
-  import { LEGEND_SHAPES, legendFromPrint, type LegendShape } from '$core/bench/legend';
+  import { LEGEND_SHAPES, legendFromPrint, type LegendShape } from '$core/wiring/legend';
   import { CONDUCTORS, conductorLabel, type PairConductor } from '$core/wiring/conductors';
   import { SCHEMES, type Scheme } from '$core/wiring/schemes';
   import Sheet from '$lib/shell/Sheet.svelte';

@@ -1,16 +1,16 @@
 <script lang="ts">
+  import { mediumOf } from '$core/wiring/connector';
   import { parseLength } from '$core/bench/units';
   import { judgeUntwist, MOST_UNTWIST_MM } from '$core/bench/untwist';
   import { onMount } from 'svelte';
   import { wantsAsking, type ToolStatus } from '$core/log/tools';
-  import { isCoax } from '$core/bench/seats';
   import { FAMILY_NAMES } from '$core/wiring/connector';
   import PhotoButton from '$lib/photo/PhotoButton.svelte';
   import PhotoCompare from './PhotoCompare.svelte';
   import type { BenchSession } from './session.svelte';
 
   let { session, onlogged }: { session: BenchSession; onlogged: () => void } = $props();
-  const coax = $derived(isCoax(session.connector));
+  const coax = $derived(mediumOf(session.connector) === 'coax');
   const untwist = $derived.by(() => {
     if (!session.untwist.trim() || coax) return null;
     const parsed = parseLength(session.untwist, session.setting.units);

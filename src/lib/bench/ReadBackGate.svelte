@@ -1,7 +1,7 @@
 <script lang="ts">
+  import { mediumOf } from '$core/wiring/connector';
   import type { BenchConductor } from '$core/bench/seats';
   import { CONDUCTORS } from '$core/wiring/conductors';
-  import { isCoax } from '$core/bench/seats';
   import { pressesFocus, typing } from '$lib/shell/keys';
   import Swatch from '$lib/strand/Swatch.svelte';
   import { conductorText } from '$lib/strand/words';
@@ -9,7 +9,7 @@
 
   let { session }: { session: BenchSession } = $props();
   const choices = $derived<readonly BenchConductor[]>(
-    isCoax(session.connector)
+    mediumOf(session.connector) === 'coax'
       ? ['CENTRE', 'BRAID']
       : [...CONDUCTORS, ...(session.link.shielded ? (['DRAIN'] as const) : [])],
   );
@@ -48,7 +48,7 @@
   </div>
 {:else if asked}
   <p class="text-xl font-bold" data-testid="asked">
-    {isCoax(session.connector)
+    {mediumOf(session.connector) === 'coax'
       ? asked === 'C'
         ? 'What is in the middle?'
         : 'What lies round it?'

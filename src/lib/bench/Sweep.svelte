@@ -3,7 +3,7 @@
   import { belongsAt } from '$core/bench/seats';
   import { paceOf } from '$core/bench/sweep';
   import { guideText } from '$core/bench/guide-text';
-  import type { Panel } from '$core/formats/job';
+  import type { Panel } from '$core/model/job';
   import { nextAfter } from '$core/log/next';
   import PortStrip from '$lib/port-strip/PortStrip.svelte';
   import { useSite } from '$lib/site/site.svelte';

@@ -1,13 +1,13 @@
 import { GUIDES } from '$core/bench/families';
 import { ALWAYS_FULL, gateAfter, gateBefore, GATES, remindedBefore, type Gate } from '$core/bench/gates';
 import type { Guide } from '$core/bench/guide';
-import { placesOf, type Legend } from '$core/bench/legend';
+import { placesOf, type Legend } from '$core/wiring/legend';
 import { seenInPlug, type PlugView } from '$core/bench/plug-view';
 import { firstMismatch } from '$core/bench/read-back';
 import { belongsAt, benchContacts, type BenchConductor, type BenchContact } from '$core/bench/seats';
 import { BREAK_MINUTES } from '$core/bench/sweep';
-import { cableNamed } from '$core/bench/cable-named';
-import type { Link } from '$core/formats/job';
+import { cableNamed } from '$core/model/cable-named';
+import type { Link } from '$core/model/job';
 import { specOf } from '$core/log/link-spec';
 import type { End } from '$core/wiring/conductors';
 import { CONNECTOR_FAMILIES, FAMILY_NAMES, type ConnectorFamily } from '$core/wiring/connector';

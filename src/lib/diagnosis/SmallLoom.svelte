@@ -1,9 +1,10 @@
 <script lang="ts">
+  import { DEFAULT_COSTS } from '$core/model/costs';
   import { onMount } from 'svelte';
   import type { Copper } from '$core/copper/copper';
-  import { DEFAULT_COSTS, type Look } from '$core/diagnose/types';
-  import type { Link } from '$core/formats/job';
-  import type { Measured } from '$core/formats/reading';
+  import { type Look } from '$core/diagnose/types';
+  import type { Link } from '$core/model/job';
+  import type { Measured } from '$core/model/reading';
   import { specOf } from '$core/log/link-spec';
   import { readMeasured } from '$core/log/measured';
   import { schemesFor } from '$core/wiring/schemes';

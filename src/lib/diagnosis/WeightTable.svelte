@@ -1,7 +1,7 @@
 <script lang="ts">
+  import { MISTAKE_WORDS } from '$core/copper/mistake';
   import { STARTING_WEIGHTS } from '$core/diagnose/catalogue';
   import { learnedWeights, nothingFound, PRIOR_STRENGTH } from '$core/diagnose/learn';
-  import { MISTAKE_WORDS } from '$core/diagnose/words';
   import { useSite } from '$lib/site/site.svelte';
 
   /** How much each mistake weighs by now, beside what one started with. */

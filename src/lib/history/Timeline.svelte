@@ -1,7 +1,7 @@
 <script lang="ts">
-  import type { LogEntry } from '$core/formats/entry';
+  import { ofLink } from '$core/model/entry';
+  import type { LogEntry } from '$core/model/entry';
   import { entryWords } from '$core/log/entry-words';
-  import { ofLink } from '$core/log/of-link';
   import SmallLoom from '$lib/diagnosis/SmallLoom.svelte';
   import { photoUrl } from '$lib/photo/photo-box';
   import { useSite } from '$lib/site/site.svelte';

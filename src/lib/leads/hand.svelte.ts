@@ -1,5 +1,5 @@
 import { leadsStatus, USUAL_LEAD_HOURS } from '$core/log/leads';
-import type { Part } from '$core/formats/job';
+import type { Part } from '$core/model/job';
 import type { Site } from '$lib/site/site.svelte';
 
 /** What kind of part a test lead is. */

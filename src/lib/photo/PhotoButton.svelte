@@ -1,7 +1,7 @@
 <script lang="ts">
   import Camera from '@lucide/svelte/icons/camera';
   import { v4 as uuid } from 'uuid';
-  import type { Link } from '$core/formats/job';
+  import type { Link } from '$core/model/job';
   import type { End } from '$core/wiring/conductors';
   import { useSite } from '$lib/site/site.svelte';
   import { keepPhoto, shrinkPhoto } from './photo-box';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Link } from '$core/formats/job';
+  import type { Link } from '$core/model/job';
   import type { LinkStatus } from '$core/log/state';
   import { FAMILY_NAMES } from '$core/wiring/connector';
   import StateMark from './StateMark.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Link } from '$core/formats/job';
+  import type { Link } from '$core/model/job';
   import { useSite } from '$lib/site/site.svelte';
   import PortCell from './PortCell.svelte';
 

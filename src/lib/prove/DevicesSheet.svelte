@@ -3,7 +3,7 @@
   import { DEVICES, orderFor, type DeviceId } from '$core/wiring/devices';
   import Sheet from '$lib/shell/Sheet.svelte';
   import { useSite } from '$lib/site/site.svelte';
-  import type { Link } from '$core/formats/job';
+  import type { Link } from '$core/model/job';
 
   let { link, onclose }: { link: Link; onclose: () => void } = $props();
   const site = useSite();

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { mistakeText } from '$core/diagnose/words';
+  import { mistakeText } from '$core/copper/mistake';
   import type { Explanation } from '$core/diagnose/types';
   import RemedyDrawing from './RemedyDrawing.svelte';
   import type { ProveSession } from './session.svelte';

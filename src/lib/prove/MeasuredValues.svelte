@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { cableNamed } from '$core/bench/cable-named';
+  import { cableNamed } from '$core/model/cable-named';
   import { openOfficeCords } from '$core/electrical/cords';
   import { delayOfLength, lengthFromDelay, nvpFrom, TYPICAL_NVP } from '$core/electrical/length';
   import { poeAtDevice, POE_TYPES } from '$core/electrical/poe';

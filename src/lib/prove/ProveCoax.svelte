@@ -1,6 +1,6 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import type { Link } from '$core/formats/job';
+  import type { Link } from '$core/model/job';
   import { judgeCoax, parseCoaxWalk } from '$core/reading/coax';
   import { ENDS, type End } from '$core/wiring/conductors';
   import ConnectorDrawing from '$lib/bench/ConnectorDrawing.svelte';

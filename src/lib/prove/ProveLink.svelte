@@ -2,7 +2,7 @@
   import { onMount, untrack } from 'svelte';
   import { innerWidth } from 'svelte/reactivity/window';
   import Delete from '@lucide/svelte/icons/delete';
-  import type { Link } from '$core/formats/job';
+  import type { Link } from '$core/model/job';
   import { copperAsOrdered } from '$core/copper/copper';
   import { specOf } from '$core/log/link-spec';
   import { CONTACT_PAIRS, ENDS, type Contact } from '$core/wiring/conductors';

@@ -1,13 +1,13 @@
+import { DEFAULT_COSTS } from '$core/model/costs';
+import { evidenceCovers, type Evidence } from '$core/model/evidence';
 import { goto } from '$app/navigation';
 import type { Look, Diagnosis, Explanation, LookAnswer } from '$core/diagnose/types';
-import { DEFAULT_COSTS } from '$core/diagnose/types';
-import type { Measured } from '$core/formats/reading';
-import type { EntryOf } from '$core/formats/entry';
-import type { Link } from '$core/formats/job';
+import type { Measured } from '$core/model/reading';
+import type { EntryOf } from '$core/model/entry';
+import type { Link } from '$core/model/job';
 import { judgeMeasured } from '$core/log/judge-measured';
 import { specOf } from '$core/log/link-spec';
 import { readMeasured } from '$core/log/measured';
-import { evidenceCovers, type Evidence } from '$core/reading/reading';
 import type { Judgement } from '$core/reading/verdict';
 import type { LampStep } from '$core/testers/lamps';
 import type { LineEvent } from '$core/testers/lines';

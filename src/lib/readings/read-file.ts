@@ -1,6 +1,6 @@
 import type { ReadingsFile, ReadingsFor } from '$core/formats/readings-csv';
 import { judgeMeasured, type Judged } from '$core/log/judge-measured';
-import type { Measured } from '$core/formats/reading';
+import type { Measured } from '$core/model/reading';
 
 /** Largest file that is read, in bytes. */
 const MOST_BYTES = 20_000_000;

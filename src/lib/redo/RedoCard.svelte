@@ -1,11 +1,11 @@
 <script lang="ts">
-  import type { Link } from '$core/formats/job';
+  import { mistakeText } from '$core/copper/mistake';
+  import { mediumOf } from '$core/wiring/connector';
+  import type { Link } from '$core/model/job';
   import { specOf } from '$core/log/link-spec';
-  import { mistakeText } from '$core/diagnose/words';
   import { ENDS, type Contact, type End } from '$core/wiring/conductors';
   import { FAMILY_NAMES } from '$core/wiring/connector';
   import { GUIDES } from '$core/bench/families';
-  import { isCoax } from '$core/bench/seats';
   import { formatLength } from '$core/bench/units';
   import { redoTakes, slackLeft } from '$core/log/slack';
   import SmallLoom from '$lib/diagnosis/SmallLoom.svelte';
@@ -116,7 +116,7 @@
     {/if}
   </div>
   <div class="grid content-start gap-2">
-    {#if status.lastReading?.verdict === 'fail' && !isCoax(link.head.connector)}
+    {#if status.lastReading?.verdict === 'fail' && mediumOf(link.head.connector) !== 'coax'}
       <SmallLoom
         {link}
         measured={status.lastReading.data.reading}

@@ -1,7 +1,7 @@
 <script lang="ts">
+  import { MISTAKE_WORDS, mistakeText } from '$core/copper/mistake';
   import { STARTING_WEIGHTS } from '$core/diagnose/catalogue';
-  import { MISTAKE_WORDS, mistakeText } from '$core/diagnose/words';
-  import type { Link } from '$core/formats/job';
+  import type { Link } from '$core/model/job';
   import { ENDS } from '$core/wiring/conductors';
   import { classOf } from '$core/wiring/connector';
   import { useSite } from '$lib/site/site.svelte';

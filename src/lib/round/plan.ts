@@ -1,4 +1,4 @@
-import type { Link } from '$core/formats/job';
+import type { Link } from '$core/model/job';
 import type { Hands, RoundPlan, RoundRoom } from '$core/survey/rounds';
 import type { Place } from '$core/survey/distance';
 import type { Site } from '$lib/site/site.svelte';

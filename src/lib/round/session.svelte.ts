@@ -1,14 +1,14 @@
-import type { Link, Space } from '$core/formats/job';
+import { mediumOf } from '$core/wiring/connector';
+import { evidenceCovers, type Evidence } from '$core/model/evidence';
+import type { Link, Space } from '$core/model/job';
 import { wantsReading } from '$core/log/next';
 import { expectedWalk, writeWalk } from '$core/reading/walk';
-import { isCoax } from '$core/bench/seats';
 import { wrongPorts, type Hands, type Placed, type RoundPlan } from '$core/survey/rounds';
 import { LeadsInHand } from '$lib/leads/hand.svelte';
 import type { Site } from '$lib/site/site.svelte';
 import { SimulatedTester } from '$lib/testers/simulated';
 import { judgeMeasured } from '$core/log/judge-measured';
-import { evidenceCovers, type Evidence } from '$core/reading/reading';
-import type { Measured } from '$core/formats/reading';
+import type { Measured } from '$core/model/reading';
 import { planInWorker, roomsOf } from './plan';
 
 /** What of a round is kept on this device. */
@@ -49,7 +49,7 @@ export class RoundSession {
       (l) =>
         this.site.where(l).closet.id === this.closet &&
         wantsReading(this.site.statusOf(l.id)) &&
-        !isCoax(l.head.connector),
+        mediumOf(l.head.connector) !== 'coax',
     ),
   );
   readonly round = $derived.by(() => this.plan?.rounds[this.at] ?? null);

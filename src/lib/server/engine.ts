@@ -1,5 +1,5 @@
+import { DEFAULT_COSTS } from '$core/model/costs';
 import { createEngine, type Engine } from '$core/diagnose/engine';
-import { DEFAULT_COSTS } from '$core/diagnose/types';
 import { CONTACTS } from '$core/wiring/conductors';
 import { CONNECTOR_CLASSES } from '$core/wiring/connector';
 import { SCHEMES } from '$core/wiring/schemes';

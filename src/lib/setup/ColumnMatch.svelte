@@ -5,7 +5,7 @@
     SCHEDULE_COLUMNS,
     type ScheduleColumn,
     type Sheet,
-  } from '$core/formats/schedule-csv';
+  } from '$core/plan/schedule-csv';
   import { untrack } from 'svelte';
 
   let { sheet, onmatched }: { sheet: Sheet; onmatched: (matched: (ScheduleColumn | null)[]) => void } =

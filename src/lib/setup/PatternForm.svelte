@@ -1,8 +1,8 @@
 <script lang="ts">
-  import type { ScheduleRow } from '$core/formats/schedule-csv';
+  import type { ScheduleRow } from '$core/plan/schedule-csv';
   import { layPattern, type PortPattern } from '$core/plan/pattern';
   import { identifiersOf } from '$core/plan/link-identifiers';
-  import { GENERIC_CABLES } from '$core/bench/parts';
+  import { GENERIC_CABLES } from '$core/wiring/parts';
   import { useSite } from '$lib/site/site.svelte';
   import { untrack } from 'svelte';
 

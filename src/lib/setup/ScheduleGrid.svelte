@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { SCHEDULE_COLUMNS, type ScheduleColumn } from '$core/formats/schedule-csv';
+  import { SCHEDULE_COLUMNS, type ScheduleColumn } from '$core/plan/schedule-csv';
   import type { ScheduleTable } from './table.svelte';
 
   let { table }: { table: ScheduleTable } = $props();

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Person } from '$core/formats/job';
+  import type { Person } from '$core/model/job';
   import { NewIds, slugOf } from '$core/plan/new-ids';
   import { useSite } from '$lib/site/site.svelte';
 

@@ -7,7 +7,7 @@
     IDENTIFIER_STYLES,
     patternProblem,
     type Identifiers,
-  } from '$core/labels/identifier';
+  } from '$core/model/identifiers';
   import { identifierParts, identifiersOf } from '$core/plan/link-identifiers';
   import { useSite } from '$lib/site/site.svelte';
 

@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { Panel } from '$core/formats/job';
-  import { MOST_PORTS } from '$core/plan/limits';
+  import type { Panel } from '$core/model/job';
+  import { MOST_PORTS } from '$core/model/limits';
   import { NewIds } from '$core/plan/new-ids';
   import { untrack } from 'svelte';
   import { useSite } from '$lib/site/site.svelte';

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { spaceCode } from '$core/labels/identifier';
+  import { spaceCode } from '$core/model/identifiers';
   import { sizeOf, type PlacesDraft } from './places.svelte';
 
   let { draft }: { draft: PlacesDraft } = $props();

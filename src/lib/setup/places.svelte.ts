@@ -1,5 +1,5 @@
-import type { JobPlan, Outlet, Space } from '$core/formats/job';
-import type { PlanChanges } from '$core/formats/plan-changes';
+import type { JobPlan, Outlet, Space } from '$core/model/job';
+import type { PlanChanges } from '$core/model/plan-changes';
 import { NewIds, slugOf } from '$core/plan/new-ids';
 import { USUAL_SPACE } from '$core/plan/schedule-changes';
 import { KeptDraft } from '$lib/site/kept-draft';

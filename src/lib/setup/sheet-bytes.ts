@@ -1,4 +1,4 @@
-import { parseSheet } from '$core/formats/schedule-csv';
+import { parseSheet } from '$core/plan/schedule-csv';
 import { MOST_BYTES, type SheetFile } from './sheet-file';
 import { workbookSheets } from './workbook';
 

@@ -1,4 +1,4 @@
-import type { Sheet } from '$core/formats/schedule-csv';
+import type { Sheet } from '$core/plan/schedule-csv';
 
 /** Largest file that is read, in bytes. */
 export const MOST_BYTES = 10_000_000;

@@ -1,9 +1,9 @@
 import Papa from 'papaparse';
-import { SCHEDULE_COLUMNS, type ScheduleColumn, type ScheduleRow } from '$core/formats/schedule-csv';
+import { SCHEDULE_COLUMNS, type ScheduleColumn, type ScheduleRow } from '$core/plan/schedule-csv';
 import type { CellProblem } from '$core/plan/schedule-cells';
 import { checkSchedule, keptCell } from '$core/plan/schedule-check';
 import { scheduleChanges } from '$core/plan/schedule-changes';
-import type { JobPlan } from '$core/formats/job';
+import type { JobPlan } from '$core/model/job';
 import { KeptDraft } from '$lib/site/kept-draft';
 
 /** What of a schedule on screen is kept on this device. */

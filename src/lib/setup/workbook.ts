@@ -1,4 +1,4 @@
-import { sheetOf } from '$core/formats/schedule-csv';
+import { sheetOf } from '$core/plan/schedule-csv';
 import type { SheetFile } from './sheet-file';
 
 type Value = import('exceljs').CellValue;

@@ -1,9 +1,9 @@
 <script lang="ts">
-  import type { Link } from '$core/formats/job';
-  import { isCoax } from '$core/bench/seats';
+  import { mediumOf } from '$core/wiring/connector';
+  import type { Link } from '$core/model/job';
   import { specOf } from '$core/log/link-spec';
   import { tracedWords } from '$core/log/entry-words';
-  import { flagWords } from '$core/survey/tape';
+  import { flagWords } from '$core/model/tape';
   import { ENDS } from '$core/wiring/conductors';
   import { useSite } from '$lib/site/site.svelte';
   import { tailWords } from '$lib/site/where';
@@ -18,7 +18,7 @@
   <h1 class="font-mono text-2xl font-bold lg:text-3xl">{link.label}</h1>
   <p class="min-w-0 flex-1">{tailWords(site.where(link), link)}</p>
   <p class="w-full font-mono text-sm sm:w-auto">
-    {isCoax(link.head.connector)
+    {mediumOf(link.head.connector) === 'coax'
       ? 'coax'
       : link.ordered === 'crossover'
         ? `${spec.head.scheme} × ${spec.tail.scheme} crossover`

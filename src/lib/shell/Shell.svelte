@@ -1,8 +1,8 @@
 <script lang="ts">
+  import { ofLink } from '$core/model/entry';
   import type { Snippet } from 'svelte';
   import { onMount } from 'svelte';
   import { goto, invalidateAll } from '$app/navigation';
-  import { ofLink } from '$core/log/of-link';
   import { page } from '$app/state';
   import { useSite } from '$lib/site/site.svelte';
   import StopSheet from './StopSheet.svelte';

@@ -1,6 +1,6 @@
-import type { Legend } from '$core/bench/legend';
-import { LEGENDS } from '$core/bench/legend';
-import type { JobPlan, Part } from '$core/formats/job';
+import type { Legend } from '$core/wiring/legend';
+import { LEGENDS } from '$core/wiring/legend';
+import type { JobPlan, Part } from '$core/model/job';
 
 interface Waiting {
   kind: 'part' | 'legend';

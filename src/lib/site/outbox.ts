@@ -1,4 +1,4 @@
-import type { LogEntry } from '$core/formats/entry';
+import type { LogEntry } from '$core/model/entry';
 
 /** An entry the server would not keep, with its reason. */
 export interface RefusedEntry {

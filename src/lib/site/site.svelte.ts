@@ -1,3 +1,4 @@
+import { ofLink } from '$core/model/entry';
 import { invalidateAll } from '$app/navigation';
 import { getContext, setContext } from 'svelte';
 import { SvelteMap, SvelteSet } from 'svelte/reactivity';
@@ -10,10 +11,9 @@ import type {
   JobEntryKind,
   JobEntryOf,
   LogEntry,
-} from '$core/formats/entry';
-import { ofLink } from '$core/log/of-link';
-import type { JobPlan, Link, Space } from '$core/formats/job';
-import type { PlanChanges } from '$core/formats/plan-changes';
+} from '$core/model/entry';
+import type { JobPlan, Link, Space } from '$core/model/job';
+import type { PlanChanges } from '$core/model/plan-changes';
 import { inPortOrder, nextAfter, wantsReading } from '$core/log/next';
 import { inRework } from '$core/log/rework';
 import { patternAt, seeReading, type Pattern } from '$core/log/patterns';

@@ -1,4 +1,4 @@
-import type { JobPlan, Link, Outlet, Panel, Space } from '$core/formats/job';
+import type { JobPlan, Link, Outlet, Panel, Space } from '$core/model/job';
 
 /** Where both ends of a link are, looked up once. */
 export interface Whereabouts {

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Measured } from '$core/formats/reading';
+  import type { Measured } from '$core/model/reading';
   import { contactsOf, type Contact } from '$core/wiring/conductors';
   import { answersIn } from './answers';
 

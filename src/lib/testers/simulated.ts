@@ -1,4 +1,4 @@
-import type { Evidence } from '$core/reading/reading';
+import type { Evidence } from '$core/model/evidence';
 import { LineParser, type LineEvent } from '$core/testers/lines';
 import type { Tester, TesterRun } from '$core/testers/tester';
 

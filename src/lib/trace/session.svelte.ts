@@ -1,7 +1,7 @@
-import type { Link, Space } from '$core/formats/job';
-import { isCoax } from '$core/bench/seats';
+import { mediumOf } from '$core/wiring/connector';
+import type { Link, Space } from '$core/model/job';
 import { wantsTrace } from '$core/log/next';
-import { bundleAnswers, hiddenBundle } from '$core/testers/hidden-bundle';
+import { bundleAnswers, hiddenBundle } from '$core/practice/hidden-bundle';
 import {
   cablesToTry,
   readRemoteNumbers,
@@ -59,7 +59,7 @@ export class TraceSession {
   /** Links of the closet whose cable nobody knows yet: nothing is seated on the panel, and no trace found them. */
   readonly unknown = $derived.by((): Link[] =>
     this.site.ordered.filter((l) => {
-      if (this.site.where(l).closet.id !== this.closet || isCoax(l.head.connector)) return false;
+      if (this.site.where(l).closet.id !== this.closet || mediumOf(l.head.connector) === 'coax') return false;
       return wantsTrace(this.site.statusOf(l.id));
     }),
   );

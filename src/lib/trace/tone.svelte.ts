@@ -1,6 +1,6 @@
-import { randomFrom, seedOf } from '$core/random';
+import { randomFrom, seedOf } from '$core/practice/random';
 import { foundByTone, ToneBundle, type BundleLay, type Heard } from '$core/survey/tone';
-import { hiddenBundle, probeLevel } from '$core/testers/hidden-bundle';
+import { hiddenBundle, probeLevel } from '$core/practice/hidden-bundle';
 import type { Site } from '$lib/site/site.svelte';
 
 interface Kept {

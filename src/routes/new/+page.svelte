@@ -1,11 +1,11 @@
 <script lang="ts">
+  import { EVIDENCE } from '$core/model/evidence';
   import { goto } from '$app/navigation';
-  import { EVIDENCE } from '$core/reading/reading';
   import { EVIDENCE_WORDS } from '$core/reading/verdict';
   import { NewIds, slugOf } from '$core/plan/new-ids';
   import { SCHEMES } from '$core/wiring/schemes';
   import Choice from '$lib/shell/Choice.svelte';
-  import type { Policy } from '$core/formats/job';
+  import type { Policy } from '$core/model/job';
 
   const UNITS = [
     ['mm', 'millimetres'],

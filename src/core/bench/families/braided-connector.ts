@@ -1,5 +1,5 @@
 import type { Guide } from '../guide';
-import { STRIP_JACK } from '../numbers';
+import { STRIP_JACK } from '../../wiring/dimensions';
 import { shieldedToollessJack } from './shielded-toolless-jack';
 
 /** Connector for cable with a braid over pairs that each have a foil. */

@@ -1,5 +1,5 @@
 import type { Guide } from '../guide';
-import { RIP_CORD_BACK, STRIP_PLUG, TRIM_CLOSED_PLUG } from '../numbers';
+import { RIP_CORD_BACK, STRIP_PLUG, TRIM_CLOSED_PLUG } from '../../wiring/dimensions';
 
 /** Plug with a closed nose: conductors are cut to length before they go in. */
 export const closedPlug: Guide = {

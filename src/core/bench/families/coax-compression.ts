@@ -1,5 +1,5 @@
 import type { Guide } from '../guide';
-import { STRIP_COAX } from '../numbers';
+import { STRIP_COAX } from '../../wiring/dimensions';
 
 /** Coax connector whose sleeve is compressed. Two contacts: centre and braid. */
 export const coaxCompression: Guide = {

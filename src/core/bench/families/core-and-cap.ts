@@ -1,5 +1,5 @@
 import type { Guide } from '../guide';
-import { STRIP_JACK } from '../numbers';
+import { STRIP_JACK } from '../../wiring/dimensions';
 import { punchDownJack } from './punch-down-jack';
 
 /** Core that a tool pierces and cuts in one stroke; takes a jack body or a plug body. */

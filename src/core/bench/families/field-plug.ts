@@ -1,5 +1,5 @@
 import type { Guide } from '../guide';
-import { STRIP_FIELD_PLUG } from '../numbers';
+import { STRIP_FIELD_PLUG } from '../../wiring/dimensions';
 import { closedPlug } from './closed-plug';
 
 /** Plug put together in the field: a wire cap with the pairs in quadrants round posts. */

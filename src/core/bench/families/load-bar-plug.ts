@@ -1,5 +1,5 @@
 import type { Guide } from '../guide';
-import { HEAT_SET, MOST_CROSSING_AT_BAR } from '../numbers';
+import { HEAT_SET, MOST_CROSSING_AT_BAR } from '../../wiring/dimensions';
 import { closedPlug } from './closed-plug';
 
 /** Plug with a bar of eight holes in one line that keeps the fan in order. */

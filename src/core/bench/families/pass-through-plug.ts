@@ -1,5 +1,5 @@
 import type { Guide } from '../guide';
-import { RIP_CORD_BACK, STRIP_PLUG } from '../numbers';
+import { RIP_CORD_BACK, STRIP_PLUG } from '../../wiring/dimensions';
 import { closedPlug } from './closed-plug';
 
 /** Plug whose conductors come out at the nose and are cut by the crimp. */

@@ -1,5 +1,5 @@
 import type { Guide } from '../guide';
-import { RIP_CORD_BACK, STRIP_JACK } from '../numbers';
+import { RIP_CORD_BACK, STRIP_JACK } from '../../wiring/dimensions';
 
 /** Jack with slots that displace the insulation when punched. */
 export const punchDownJack: Guide = {

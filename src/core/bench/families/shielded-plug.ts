@@ -1,5 +1,5 @@
 import type { Guide } from '../guide';
-import { DRAIN_TURNS } from '../numbers';
+import { DRAIN_TURNS } from '../../wiring/dimensions';
 import { closedPlug } from './closed-plug';
 
 /** Plug with a metal shell that takes the drain. */

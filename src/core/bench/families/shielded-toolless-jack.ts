@@ -1,5 +1,5 @@
 import type { Guide } from '../guide';
-import { DRAIN_TURNS, SLIT_SHIELDED_JACK, STRIP_JACK } from '../numbers';
+import { DRAIN_TURNS, SLIT_SHIELDED_JACK, STRIP_JACK } from '../../wiring/dimensions';
 import { toollessJack } from './toolless-jack';
 
 /** Toolless jack in a metal shell: two pairs go through slots, two are laid. */

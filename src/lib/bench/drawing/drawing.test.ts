@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { GUIDES } from '$core/bench/families';
-import { LEGENDS, placesOf } from '$core/bench/legend';
+import { LEGENDS, placesOf } from '$core/wiring/legend';
 import { seenInPlug } from '$core/bench/plug-view';
 import { benchContacts } from '$core/bench/seats';
 import { CONNECTOR_FAMILIES, type ConnectorFamily } from '$core/wiring/connector';

@@ -1,5 +1,6 @@
-import type { LegendShape } from '$core/bench/legend';
-import type { PlacedContact, PlugView } from '$core/bench/plug-view';
+import type { PlacedContact } from '$core/wiring/legend';
+import type { LegendShape } from '$core/wiring/legend';
+import type { PlugView } from '$core/bench/plug-view';
 import type { BenchContact } from '$core/bench/seats';
 import type { ConnectorFamily } from '$core/wiring/connector';
 

@@ -1,5 +1,5 @@
 import type { ConnectorFamily } from '$core/wiring/connector';
-import type { EntryOf } from '$core/formats/entry';
+import type { EntryOf } from '$core/model/entry';
 import type { Db } from '../db/open';
 
 /** Who on a job has read the cautions of which family. */

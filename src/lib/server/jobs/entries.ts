@@ -1,6 +1,6 @@
+import { ofLink } from '$core/model/entry';
 import type { Kysely } from 'kysely';
-import { schemaFor, type JobEntry, type LogEntry } from '$core/formats/entry';
-import { ofLink } from '$core/log/of-link';
+import { schemaFor, type JobEntry, type LogEntry } from '$core/model/entry';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
 import { issuesOf, type Issue } from '../refused';
@@ -10,7 +10,7 @@ import { lastSeq } from './since';
 import { refreshState } from './states';
 import { judgeMeasured } from '$core/log/judge-measured';
 import { canonicalJson } from '$core/formats/canonical';
-import type { Link } from '$core/formats/job';
+import type { Link } from '$core/model/job';
 import type { LinkStatus } from '$core/log/state';
 
 /** What became of a batch: ids kept (those sent before included), entries refused, the states that changed. */

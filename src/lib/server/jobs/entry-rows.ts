@@ -1,6 +1,6 @@
+import { ofLink } from '$core/model/entry';
 import type { Kysely, Selectable } from 'kysely';
-import type { Entry, LogEntry } from '$core/formats/entry';
-import { ofLink } from '$core/log/of-link';
+import type { Entry, LogEntry } from '$core/model/entry';
 import type { Database } from '../db/schema';
 
 type Row = Omit<Selectable<Database['entry']>, 'seq'>;

@@ -1,5 +1,5 @@
 import { EventEmitter } from 'node:events';
-import type { LogEntry } from '$core/formats/entry';
+import type { LogEntry } from '$core/model/entry';
 import type { LinkStatus } from '$core/log/state';
 
 /** What other devices are told when entries were kept. */

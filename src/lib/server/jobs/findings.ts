@@ -1,7 +1,7 @@
+import { ofLink } from '$core/model/entry';
 import type { Kysely } from 'kysely';
-import type { Entry } from '$core/formats/entry';
-import { ofLink } from '$core/log/of-link';
-import type { Link } from '$core/formats/job';
+import type { Entry } from '$core/model/entry';
+import type { Link } from '$core/model/job';
 import { addFound, countFound, nothingFound, type FoundCounts } from '$core/diagnose/learn';
 import type { Database } from '../db/schema';
 import { entryFromRow } from './entry-rows';

@@ -1,4 +1,4 @@
-import type { LogEntry } from '$core/formats/entry';
+import type { LogEntry } from '$core/model/entry';
 import type { Db } from '../db/open';
 import { entryFromRow } from './entry-rows';
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { legendSchema } from '$core/formats/bench';
-import { partSchema } from '$core/formats/job';
+import { legendSchema } from '$core/model/bench';
+import { partSchema } from '$core/model/job';
 import type { Db } from '../db/open';
 import type { ItemKind } from '../db/schema';
 import { noSuchJob, Refused } from '../refused';

@@ -11,8 +11,8 @@ import {
   type Person,
   type Policy,
   type Space,
-} from '$core/formats/job';
-import type { Legend } from '$core/bench/legend';
+} from '$core/model/job';
+import type { Legend } from '$core/wiring/legend';
 import { canonicalJson } from '$core/formats/canonical';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';

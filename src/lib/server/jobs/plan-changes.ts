@@ -1,6 +1,6 @@
 import type { Transaction } from 'kysely';
-import type { JobPlan, Link } from '$core/formats/job';
-import { newJobSchema, PLAN_LISTS, planChangesSchema, type PlanList } from '$core/formats/plan-changes';
+import type { JobPlan, Link } from '$core/model/job';
+import { newJobSchema, PLAN_LISTS, planChangesSchema, type PlanList } from '$core/model/plan-changes';
 import { applyChanges, type AppliedChanges, type Used } from '$core/plan/apply-changes';
 import { NewIds, slugOf } from '$core/plan/new-ids';
 import { foldLink } from '$core/log/state';

@@ -1,4 +1,4 @@
-import type { EntryOf, JobEntryOf } from '$core/formats/entry';
+import type { EntryOf, JobEntryOf } from '$core/model/entry';
 import type { Db } from '../db/open';
 import { entryFromRow } from './entry-rows';
 

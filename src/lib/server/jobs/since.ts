@@ -1,4 +1,4 @@
-import { ofLink } from '$core/log/of-link';
+import { ofLink } from '$core/model/entry';
 import type { LinkStatus } from '$core/log/state';
 import type { Kysely } from 'kysely';
 import type { Db } from '../db/open';

@@ -1,7 +1,7 @@
+import { ofLink } from '$core/model/entry';
 import type { Kysely } from 'kysely';
-import type { Entry } from '$core/formats/entry';
-import { ofLink } from '$core/log/of-link';
-import type { Link, Policy } from '$core/formats/job';
+import type { Entry } from '$core/model/entry';
+import type { Link, Policy } from '$core/model/job';
 import { foldLink, type LinkStatus } from '$core/log/state';
 import type { Database } from '../db/schema';
 import { entriesOf, entryFromRow } from './entry-rows';

@@ -1,4 +1,4 @@
-import type { Part } from '$core/formats/job';
+import type { Part } from '$core/model/job';
 import { toolStatuses, type ToolStatus } from '$core/log/tools';
 import type { Db } from '../db/open';
 import { entryFromRow } from './entry-rows';

@@ -3,7 +3,7 @@
   import { page } from '$app/state';
   import { LABEL_SHEETS } from '$core/labels/label-sheet';
   import { labelsOf, LABEL_SPOTS, SPOT_NAMES, type LabelSpot } from '$core/labels/label-text';
-  import { doubles } from '$core/labels/identifier';
+  import { doubles } from '$core/model/identifiers';
   import { linkIdentifiers } from '$core/plan/link-identifiers';
   import { FIGURES, LabelChoice } from '$lib/labels/sheet.svelte';
   import SheetPreview from '$lib/labels/SheetPreview.svelte';

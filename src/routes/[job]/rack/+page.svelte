@@ -1,6 +1,6 @@
 <script lang="ts">
   import { wantsReading, wantsRedo, worstState } from '$core/log/next';
-  import type { Link } from '$core/formats/job';
+  import type { Link } from '$core/model/job';
   import PortCell from '$lib/port-strip/PortCell.svelte';
   import StateMark from '$lib/port-strip/StateMark.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';

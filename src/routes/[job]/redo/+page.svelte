@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { reworkWalk } from '$core/log/rework';
+  import { reworkWalk } from '$core/survey/rework-walk';
   import { walkMinutes } from '$core/survey/distance';
   import PortStrip from '$lib/port-strip/PortStrip.svelte';
   import RedoCard from '$lib/redo/RedoCard.svelte';

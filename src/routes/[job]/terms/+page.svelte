@@ -1,10 +1,10 @@
 <script lang="ts">
+  import { EVIDENCE, type Evidence } from '$core/model/evidence';
+  import { mediumOf } from '$core/wiring/connector';
   import { goto } from '$app/navigation';
   import { untrack } from 'svelte';
-  import type { Policy } from '$core/formats/job';
-  import { EVIDENCE, type Evidence } from '$core/reading/reading';
+  import type { Policy } from '$core/model/job';
   import { EVIDENCE_WORDS } from '$core/reading/verdict';
-  import { isCoax } from '$core/bench/seats';
   import { USUAL_SLACK_MM } from '$core/log/slack';
   import { USUAL_LEAD_HOURS } from '$core/log/leads';
   import { USUAL_THRESHOLDS } from '$core/log/patterns';
@@ -24,7 +24,7 @@
     })),
   );
   const cables = $derived(
-    [...new Set(site.plan.links.filter((l) => !isCoax(l.head.connector)).map((l) => l.cable))]
+    [...new Set(site.plan.links.filter((l) => mediumOf(l.head.connector) !== 'coax').map((l) => l.cable))]
       .filter(Boolean)
       .sort(),
   );

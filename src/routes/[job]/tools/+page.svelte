@@ -1,7 +1,7 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
   import { v4 as uuid } from 'uuid';
-  import type { JobEntryOf } from '$core/formats/entry';
+  import type { JobEntryOf } from '$core/model/entry';
   import { wantsAsking } from '$core/log/tools';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import { useSite } from '$lib/site/site.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { cableNamed } from '$core/bench/cable-named';
+  import { cableNamed } from '$core/model/cable-named';
   import { GUIDES } from '$core/bench/families';
   import { gaugeLengths } from '$core/bench/gauge';
   import type { Units } from '$core/bench/units';

@@ -1,7 +1,7 @@
 <script lang="ts">
+  import { mediumOf } from '$core/wiring/connector';
   import { page } from '$app/state';
   import { untrack } from 'svelte';
-  import { isCoax } from '$core/bench/seats';
   import PortStrip from '$lib/port-strip/PortStrip.svelte';
   import ProveLink from '$lib/prove/ProveLink.svelte';
   import ProveCoax from '$lib/prove/ProveCoax.svelte';
@@ -18,7 +18,9 @@
 {#if link}
   <main class="flex flex-1 flex-col">
     <LinkHeader {link} />
-    {#key link.id}{#if isCoax(link.head.connector)}<ProveCoax {link} />{:else}<ProveLink {link} />{/if}{/key}
+    {#key link.id}{#if mediumOf(link.head.connector) === 'coax'}<ProveCoax {link} />{:else}<ProveLink
+          {link}
+        />{/if}{/key}
   </main>
   <UndoLine />
   <PortStrip current={link} hrefFor={(l) => `/${site.plan.id}/prove/${l.id}`} />

@@ -2,8 +2,8 @@
   import { untrack } from 'svelte';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
-  import { scheduleRows, type Sheet } from '$core/formats/schedule-csv';
-  import type { Link } from '$core/formats/job';
+  import { scheduleRows, type Sheet } from '$core/plan/schedule-csv';
+  import type { Link } from '$core/model/job';
   import { scheduleOf } from '$core/plan/schedule-changes';
   import ColumnMatch from '$lib/setup/ColumnMatch.svelte';
   import PatternForm from '$lib/setup/PatternForm.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { page } from '$app/state';
-  import { flagWords, TAPES, type Tape } from '$core/survey/tape';
+  import { flagWords, TAPES, type Tape } from '$core/model/tape';
   import { ENDS, type End } from '$core/wiring/conductors';
   import { useSite } from '$lib/site/site.svelte';
   import TraceTabs from '$lib/trace/TraceTabs.svelte';

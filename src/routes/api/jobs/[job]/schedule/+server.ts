@@ -1,5 +1,5 @@
 import { inPortOrder } from '$core/log/next';
-import { writeScheduleCsv } from '$core/formats/schedule-csv';
+import { writeScheduleCsv } from '$core/plan/schedule-csv';
 import { scheduleOf } from '$core/plan/schedule-changes';
 import { database } from '$lib/server/db';
 import { readPlan } from '$lib/server/jobs/job-file';

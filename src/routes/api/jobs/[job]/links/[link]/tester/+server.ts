@@ -1,5 +1,5 @@
+import { EVIDENCE } from '$core/model/evidence';
 import { z } from 'zod';
-import { EVIDENCE } from '$core/reading/reading';
 import { ENDS } from '$core/wiring/conductors';
 import { database } from '$lib/server/db';
 import { runSimulatedTester } from '$lib/server/jobs/practice';

@@ -1,12 +1,12 @@
+import { mediumOf } from '../wiring/connector';
+import { EVIDENCE } from './evidence';
+import { ofLink } from './entry';
 import { z } from 'zod';
 import { CONNECTOR_FAMILIES } from '../wiring/connector';
-import type { Legend } from '../bench/legend';
-import { isCoax } from '../bench/seats';
+import type { Legend } from '../wiring/legend';
 import { ORDERS, SCHEMES } from '../wiring/schemes';
-import { EVIDENCE } from '../reading/reading';
 import { entrySchema, jobEntrySchema } from './entry';
-import { ofLink } from '../log/of-link';
-import { MOST_CABLE_METRES, MOST_PORTS, MOST_POSITIONS } from '../plan/limits';
+import { MOST_CABLE_METRES, MOST_PORTS, MOST_POSITIONS } from './limits';
 import { identifierPatternSchema } from './identifier';
 import { cableSpecSchema, connectorSpecSchema, legendSchema } from './bench';
 import { instantSchema } from './reading';
@@ -219,7 +219,7 @@ export function jobFileProblems(file: JobFile): { path: string; message: string 
         `Panel "${l.head.panel}" has ${panelPorts.get(l.head.panel)} ports, not ${l.head.port}.`,
       );
     if (!outlets.has(l.tail.outlet)) say(`links.${i}.tail.outlet`, `There is no outlet "${l.tail.outlet}".`);
-    if (isCoax(l.head.connector) !== isCoax(l.tail.connector))
+    if (mediumOf(l.head.connector) !== mediumOf(l.tail.connector))
       say(`links.${i}.tail.connector`, 'A coax connector at one end wants one at the other.');
     if (l.retired) return;
     const port = `${l.head.panel}\n${l.head.port}`;

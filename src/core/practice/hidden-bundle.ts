@@ -1,4 +1,4 @@
-import { normalFrom, randomFrom, seedOf } from '../random';
+import { normalFrom, randomFrom, seedOf } from './random';
 import type { ToneBundle } from '../survey/tone';
 import { HEARING_DB } from '../survey/tone';
 

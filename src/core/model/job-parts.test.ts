@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import demo from '../../../demo/skerry-point.json';
-import { GENERIC_CABLES, GENERIC_CONNECTORS } from '../bench/parts';
-import { LEGENDS } from '../bench/legend';
+import { GENERIC_CABLES, GENERIC_CONNECTORS } from '../wiring/parts';
+import { LEGENDS } from '../wiring/legend';
 import { cableSpecSchema, connectorSpecSchema, legendSchema } from './bench';
 import { ENTRY_KINDS, JOB_ENTRY_DATA, jobEntrySchema, schemaFor } from './entry';
 import { jobFileProblems, jobFileSchema, policySchema } from './job';

@@ -1,5 +1,5 @@
-import type { Part } from '../formats/job';
-import { GENERIC_CABLES, GENERIC_CONNECTORS, type CableSpec, type ConnectorSpec } from './parts';
+import type { Part } from './job';
+import { GENERIC_CABLES, GENERIC_CONNECTORS, type CableSpec, type ConnectorSpec } from '../wiring/parts';
 import type { ConnectorFamily } from '../wiring/connector';
 
 const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();

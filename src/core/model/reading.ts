@@ -1,6 +1,6 @@
+import { EVIDENCE } from './evidence';
 import { z } from 'zod';
 import { CONTACT_PAIRS, CONTACTS, ENDS } from '../wiring/conductors';
-import { EVIDENCE } from '../reading/reading';
 
 /** A contact: 1 to 8, or S. */
 export const contactSchema = z.enum([...CONTACTS, 'S']);

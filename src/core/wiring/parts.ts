@@ -1,4 +1,4 @@
-import type { ConnectorFamily } from '../wiring/connector';
+import type { ConnectorFamily } from './connector';
 
 /** Categories of cable and connector, lowest first. */
 export const CATEGORIES = ['5e', '6', '6A', '7', '7A'] as const;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { patternProblem } from '../labels/identifier';
+import { patternProblem } from './identifiers';
 
 /** A pattern identifiers are made by. */
 export const identifierPatternSchema = z

@@ -1,6 +1,6 @@
-import type { Measured } from '../formats/reading';
+import type { Measured } from '../model/reading';
 import { distanceSigma } from '../diagnose/distance';
-import { normalFrom } from '../random';
+import { normalFrom } from './random';
 
 /** What a reflectometer makes of exact distances: each with the error of its kind, the length too, never below nought. */
 export function withNoise(reading: Measured, random: () => number): Measured {

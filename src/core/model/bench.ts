@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { LEGEND_SHAPES, type LegendShape } from '../bench/legend';
-import { CATEGORIES, JACKETS, SHIELDS } from '../bench/parts';
-import { figureProblem, type Figure } from '../bench/figures';
+import { LEGEND_SHAPES, type LegendShape } from '../wiring/legend';
+import { CATEGORIES, JACKETS, SHIELDS } from '../wiring/parts';
+import { figureProblem, type Figure } from '../wiring/figures';
 import { CONTACTS } from '../wiring/conductors';
 import { CONNECTOR_FAMILIES } from '../wiring/connector';
 

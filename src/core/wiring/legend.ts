@@ -1,12 +1,12 @@
-import {
-  CONDUCTORS,
-  CONTACTS,
-  conductorLabel,
-  type NumberedContact,
-  type PairConductor,
-} from '../wiring/conductors';
-import { contactFor, type Scheme } from '../wiring/schemes';
-import type { PlacedContact } from './plug-view';
+import { CONDUCTORS, CONTACTS, conductorLabel, type NumberedContact, type PairConductor } from './conductors';
+import { contactFor, type Scheme } from './schemes';
+
+/** A place on a drawing grid: `x` from the left, `y` from the top, and the contact that lies there. */
+export interface PlacedContact<C extends string = NumberedContact> {
+  contact: C;
+  x: number;
+  y: number;
+}
 
 /** Where the slots of a legend lie, on a grid; slots are read in this order. */
 export const LEGEND_SHAPES = {

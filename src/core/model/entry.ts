@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { CONNECTOR_FAMILIES } from '../wiring/connector';
 import { CONDUCTORS } from '../wiring/conductors';
 import { SCHEMES } from '../wiring/schemes';
-import { TAPES } from '../survey/tape';
+import { TAPES } from './tape';
 import { contactSchema, electricalSchema, endSchema, instantSchema, measuredSchema } from './reading';
 
 const idSchema = z.string().min(1).max(80);
@@ -214,6 +214,8 @@ export type JobEntry = z.infer<typeof jobEntrySchema>;
 export type JobEntryOf<K extends JobEntryKind> = Extract<JobEntry, { kind: K }>;
 /** Anything the log holds. */
 export type LogEntry = Entry | JobEntry;
+/** Whether an entry is about one link, and not about the job as a whole. */
+export const ofLink = (e: LogEntry): e is Entry => 'link' in e && e.link !== undefined;
 /** The schema that fits what was sent: by whether it names a link, or is of a kind that must. */
 export const schemaFor = (body: unknown) =>
   typeof body === 'object' &&
