@@ -15,6 +15,16 @@ export default defineConfig({
       args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
     },
     reducedMotion: 'reduce',
+    // A device that has been asked already who works on it. Stories that begin before that clear it.
+    storageState: {
+      cookies: [],
+      origins: [
+        {
+          origin: `http://127.0.0.1:${port}`,
+          localStorage: [{ name: 'gauntlet:me', value: JSON.stringify({ id: 'bo', name: 'Bo Tarn' }) }],
+        },
+      ],
+    },
   },
   projects: [
     { name: 'phone', use: { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true } },

@@ -1,11 +1,12 @@
 /** Writes the demo job, demo/skerry-point.json: a made-up station with a log of two weeks. Same output every time. */
+import { jobFileProblems } from '../src/core/plan/invariants';
 import { DEFAULT_COSTS } from '../src/core/model/costs';
 import type { Evidence } from '../src/core/model/evidence';
 import { writeFileSync } from 'node:fs';
 import { canonicalJson } from '../src/core/formats/canonical';
 import { copperAsOrdered, type Copper } from '../src/core/copper/copper';
 import { sense } from '../src/core/copper/sense';
-import { jobFileProblems, jobFileSchema, type JobFile, type Link } from '../src/core/model/job';
+import { jobFileSchema, type JobFile, type Link } from '../src/core/model/job';
 import type { Entry, EntryOf } from '../src/core/model/entry';
 import { specOf } from '../src/core/log/link-spec';
 import { createEngine } from '../src/core/diagnose/engine';

@@ -14,7 +14,7 @@ const PICTURES = [
   ['bench', 'bench/K2-14/tail', WIDE, 'paper', (p) => press(p, 'lay')],
   ['bench-phone', 'bench/K1-24/tail', PHONE, 'paper', (p) => press(p, 'lay')],
   ['bench-read-back', 'bench/K1-24/tail', PHONE, 'closet', readBack, '[data-testid=mismatch]'],
-  ['bench-sweep', 'bench/sweep/K2', WIDE, 'closet'],
+  ['bench-sweep', 'sweep/K2', WIDE, 'closet'],
   ['gauge', 'gauge/closed-plug?link=K1-24&end=tail', PHONE, 'paper', (p) => press(p, 'It lies edge to edge')],
   ['prove', 'prove/K1-20', WIDE, 'paper', (p) => p.keyboard.type('36145278'), '[data-testid=question]'],
   ['prove-closet', 'prove/K1-21', WIDE, 'closet', (p) => p.keyboard.type('1234'), '[data-testid=walk]'],

@@ -81,14 +81,11 @@ test('pictures and parts are refused with a sentence, never with a 500', async (
   expect((await photo(Buffer.from('not a picture'))).status()).toBe(400);
   expect((await photo(Buffer.alloc(4_100_000))).status()).toBe(413);
   expect((await request.get(`/api/jobs/${job}/photos/${id}`)).status()).toBe(404);
-  for (const [kind, data] of [
-    ['part', { id: 'x' }],
-    ['legend', []],
-  ] as const) {
-    const answer = await request.put(`/api/jobs/${job}/items/${kind}/x`, { data });
-    expect(answer.status(), kind).toBe(400);
+  for (const put of [{ parts: [{ id: 'x' }] }, { legends: [[]] }]) {
+    const answer = await request.post(`/api/jobs/${job}/plan`, { data: { put } });
+    expect(answer.status()).toBe(400);
     expect(((await answer.json()) as { error: { message: string } }).error.message).toContain(
-      'cannot be kept',
+      'cannot be read',
     );
   }
   const tester = await request.post(`/api/jobs/${job}/links/K1-05/tester`, { data: { evidence: 'hunch' } });

@@ -147,7 +147,7 @@ const SCREENS = {
   work: [
     'rack',
     'bench/K1-23/tail',
-    'bench/sweep/K2',
+    'sweep/K2',
     'bench/X1-01/head',
     'gauge/field-plug',
     'prove/K1-20',

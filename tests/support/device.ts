@@ -4,13 +4,14 @@ import { planRounds, type RoundRoom } from '../../src/core/survey/rounds';
 import type { Place } from '../../src/core/survey/distance';
 import type { Db } from '../../src/lib/server/db/open';
 import { openDatabase } from '../../src/lib/server/db/open';
+import { deviceStore } from '../../src/lib/device/store';
 import { appendEntries } from '../../src/lib/server/jobs/entries';
-import { keepItem } from '../../src/lib/server/jobs/items';
+import { entriesOf } from '../../src/lib/server/jobs/entry-rows';
 import { exportJob, importJob } from '../../src/lib/server/jobs/job-file';
 import { changePlan } from '../../src/lib/server/jobs/plan-changes';
 import { siteJson } from '../../src/lib/server/jobs/site';
 import { Refused } from '../../src/lib/server/refused';
-import type { SiteData } from '../../src/lib/site/site.svelte';
+import type { JobData } from '../../src/lib/job/open-job.svelte';
 import { demoCopy } from './job';
 
 /** A browser's storage, for as long as a test runs. */
@@ -70,18 +71,22 @@ export class Device {
     change(file);
     await importJob(db, file);
     const device = new Device(db, job);
+    const store = await deviceStore();
+    for (const name of ['entries', 'photos', 'drafts'] as const) await store.clear(name);
+    device.storage.setItem('gauntlet:me', JSON.stringify({ id: 'bo', name: 'Bo Tarn' }));
     vi.stubGlobal('localStorage', device.storage);
     vi.stubGlobal('EventSource', Feed);
     vi.stubGlobal('Worker', RoundWorker);
     vi.stubGlobal('addEventListener', () => {});
     vi.stubGlobal('removeEventListener', () => {});
     vi.stubGlobal('fetch', (path: string, init?: RequestInit) => device.answer(path, init));
+    vi.stubGlobal('location', { reload: () => {} });
     return device;
   }
 
   /** What the server hands over when the job is opened. */
-  async data(): Promise<SiteData> {
-    return JSON.parse((await siteJson(this.db, this.job))!) as SiteData;
+  async data(): Promise<JobData> {
+    return JSON.parse((await siteJson(this.db, this.job))!) as JobData;
   }
   /** The job as its file. */
   async file(): Promise<JobFile> {
@@ -100,17 +105,15 @@ export class Device {
     this.asked.push(path);
     if (!this.online) throw new TypeError('no network');
     const body = (): unknown => JSON.parse(String(init?.body)) as unknown;
-    const [, , , , part, kind, id] = path.split('?')[0]!.split('/');
+    const [, , , , part, kind] = path.split('?')[0]!.split('/');
     try {
       if (part === 'entries')
         return Response.json(
-          await appendEntries(this.db, this.job, (body() as { entries: unknown[] }).entries),
+          await appendEntries(this.db, this.job, body() as { entries: unknown[]; sentAt?: string }),
         );
       if (part === 'plan') return Response.json(await changePlan(this.db, this.job, body()));
-      if (part === 'items') {
-        await keepItem(this.db, this.job, kind!, decodeURIComponent(id!), body());
-        return Response.json({ kept: true });
-      }
+      if (part === 'links')
+        return Response.json({ entries: await entriesOf(this.db, this.job, decodeURIComponent(kind!)) });
     } catch (error) {
       if (error instanceof Refused) return error.toResponse();
       throw error;

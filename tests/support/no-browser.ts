@@ -1,11 +1,5 @@
+import 'fake-indexeddb/auto';
 import { vi } from 'vitest';
 
 /** What a page may import that only a browser has, stood in for. Import this before anything of the interface. */
 vi.mock('$app/navigation', () => ({ goto: vi.fn(), invalidateAll: vi.fn() }));
-vi.mock('idb-keyval', () => ({
-  createStore: () => null,
-  entries: () => Promise.resolve([]),
-  get: () => Promise.resolve(undefined),
-  set: () => Promise.resolve(),
-  del: () => Promise.resolve(),
-}));

@@ -6,6 +6,13 @@ export const ready = (page: Page) => expect(page.locator('[data-ready=true]')).t
 export const kept = (page: Page) => expect(page.getByTestId('kept')).toHaveText('all kept');
 /** The port cell of a link. */
 export const cell = (page: Page, label: string) => page.getByRole('link', { name: new RegExp(`^${label}:`) });
+/** Says who works on this device: where it asks, or by the button that names whoever it was. */
+export async function workAs(page: Page, name: string): Promise<void> {
+  const sheet = page.getByRole('dialog', { name: 'Who are you?' });
+  if (!(await sheet.isVisible())) await page.getByRole('button', { name: /^Who you are/ }).click();
+  await sheet.getByRole('button', { name: new RegExp(`^${name}`) }).click();
+  await expect(sheet).toBeHidden();
+}
 /** Opens a page and waits until it answers. */
 export async function open(page: Page, path: string): Promise<void> {
   await page.goto(path);

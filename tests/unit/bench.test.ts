@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { openDatabase, type Db } from '../../src/lib/server/db/open';
-import { keepItem } from '../../src/lib/server/jobs/items';
+import { changePlan } from '../../src/lib/server/jobs/plan-changes';
 import { exportJob, importJob } from '../../src/lib/server/jobs/job-file';
 import { keepPhoto, MOST_PHOTO_BYTES, pictureOf, readPhoto } from '../../src/lib/server/jobs/photos';
 import { LEGENDS } from '../../src/core/wiring/legend';
@@ -33,14 +33,8 @@ const ID = '0a6f3c1e-5b7d-4c2a-9f10-3f1f6a1b2c3d';
 
 it('keeps a legend and a cable, and exports them with the job, byte for byte', async () => {
   const legend = { ...LEGENDS[0]!, id: 'grey', name: 'Grey jack' };
-  await keepItem(db, 'station', 'legend', 'grey', legend);
-  await keepItem(db, 'station', 'part', 'box-7', {
-    id: 'box-7',
-    name: 'Box 7',
-    kind: 'cable',
-    lot: 'L7',
-    cable: GENERIC_CABLES[0]!.spec,
-  });
+  const box = { id: 'box-7', name: 'Box 7', kind: 'cable', lot: 'L7', cable: GENERIC_CABLES[0]!.spec };
+  await changePlan(db, 'station', { put: { legends: [legend], parts: [box] } });
   const file = (await exportJob(db, 'station'))!;
   expect(JSON.parse(file)).toMatchObject({ legends: [legend] });
   const other = await openDatabase(':memory:');
@@ -49,23 +43,19 @@ it('keeps a legend and a cable, and exports them with the job, byte for byte', a
   await other.destroy();
 });
 
-it('refuses a legend with a contact twice, a jacket of 66 mm and an unknown kind, each with its place', async () => {
+it('refuses a legend with a contact twice and a jacket of 66 mm, each with its place', async () => {
   const twice = { ...LEGENDS[0]!, id: 'x', contacts: ['1', '1', '2', '3', '4', '5', '6', '7'] };
-  expect((await refusal(keepItem(db, 'station', 'legend', 'x', twice))).issues[0]).toEqual({
-    path: 'contacts',
+  const legends = { put: { legends: [twice] } };
+  expect((await refusal(changePlan(db, 'station', legends))).issues[0]).toEqual({
+    path: 'put.legends.0.contacts',
     message: 'Every contact has to stand in a legend once.',
   });
   const cable = { ...GENERIC_CABLES[0]!.spec, jacketMm: 66 };
   const thick = await refusal(
-    keepItem(db, 'station', 'part', 'y', { id: 'y', name: 'y', kind: 'cable', cable }),
+    changePlan(db, 'station', { put: { parts: [{ id: 'y', name: 'y', kind: 'cable', cable }] } }),
   );
-  expect(thick.issues[0]).toMatchObject({ path: 'cable.jacketMm' });
+  expect(thick.issues[0]).toMatchObject({ path: 'put.parts.0.cable.jacketMm' });
   expect(thick.issues[0]!.message).toContain('Did you mean 6.6?');
-  expect((await refusal(keepItem(db, 'station', 'ladder', 'z', {}))).status).toBe(404);
-  expect((await refusal(keepItem(db, 'nowhere', 'legend', 'side-by-side', LEGENDS[0]))).status).toBe(404);
-  expect((await refusal(keepItem(db, 'station', 'legend', 'other', LEGENDS[0]))).message).toContain(
-    'address',
-  );
 });
 
 it('keeps a picture once, whatever it is called, and gives it back as it came', async () => {

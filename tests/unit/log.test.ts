@@ -52,8 +52,6 @@ describe('the log in the database', () => {
   it('keeps the good of a batch and names the field of each bad one', async () => {
     const good = entry();
     const bad = [
-      [entry({ at: '2027-01-01T00:00:00Z' }), 'at'],
-      [entry({ at: '2020-01-01T00:00:00Z' }), 'at'],
       [entry({ link: 'Z9-99' }), 'link'],
       [entry({ by: 'nobody' }), 'by'],
       [entry({ job: 'elsewhere' }), 'job'],
@@ -100,7 +98,9 @@ describe('what is refused', () => {
     file.job.id = 'other';
     file.links[1]!.head.port = file.links[0]!.head.port;
     const refused = await importJob(db, file).catch((e: unknown) => e as Refused);
-    expect((refused as Refused).issues[0]).toMatchObject({ path: 'links.1.head.port' });
+    expect((refused as Refused).issues[0]).toMatchObject({
+      path: expect.stringContaining('links.1.head.port') as string,
+    });
   });
   it('a file that is no database, with what to do', async () => {
     const path = join(tmpdir(), `gauntlet-${randomUUID()}.db`);

@@ -1,18 +1,16 @@
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import BetterSqlite from 'better-sqlite3';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Entry } from '../../src/core/model/entry';
-import type { Policy } from '../../src/core/model/job';
+import type { JobFile, Policy } from '../../src/core/model/job';
 import { openDatabase, type Db } from '../../src/lib/server/db/open';
 import { appendEntries } from '../../src/lib/server/jobs/entries';
 import { exportJob, importJob, readPlan } from '../../src/lib/server/jobs/job-file';
-import { changePlan, createJob } from '../../src/lib/server/jobs/plan-changes';
+import { readHistory } from '../../src/lib/server/jobs/history';
+import { changePlan, createJob, PlanRefused } from '../../src/lib/server/jobs/plan-changes';
+import { itemSince, lastSeq } from '../../src/lib/server/jobs/since';
+import { GENERIC_CABLES } from '../../src/core/wiring/parts';
 import { disagreements, readStates } from '../../src/lib/server/jobs/states';
 import { Refused } from '../../src/lib/server/refused';
-import { demoCopy } from '../support/job';
 
 const policy: Policy = { scheme: 'T568B', evidence: 'wiremap', units: 'mm', untwist: 'standard' };
 const crew = [{ id: 'ada', name: 'Ada Fenn', role: 'lead' as const }];
@@ -88,8 +86,8 @@ describe('a change of the plan', () => {
   it('retires what stands in the log and frees its port; the log goes on knowing it', async () => {
     await appendEntries(db, job, [seated(job, 'P-1')]);
     const changed = await changePlan(db, job, { remove: { links: ['P-1', 'P-2'] } });
-    expect(changed.retired.links).toEqual(['P-1']);
-    expect(changed.removed.links).toEqual(['P-2']);
+    expect(changed.retired!.links).toEqual(['P-1']);
+    expect(changed.removed!.links).toEqual(['P-2']);
     await changePlan(db, job, { put: { links: [{ ...link(1), id: 'again', label: 'P-1' }] } });
     const plan = (await readPlan(db, job))!;
     expect(plan.links.map((l) => [l.id, l.retired ?? false])).toEqual([
@@ -106,7 +104,15 @@ describe('a change of the plan', () => {
   });
   it('lets two links exchange their ports, and judges what has a log anew', async () => {
     await appendEntries(db, job, [seated(job, 'P-1')]);
-    await changePlan(db, job, { put: { links: [{ ...link(1), head: link(2).head }, { ...link(2), head: link(1).head }] } }); // prettier-ignore
+    const swap = {
+      put: {
+        links: [
+          { ...link(1), head: link(2).head },
+          { ...link(2), head: link(1).head },
+        ],
+      },
+    };
+    await changePlan(db, job, { ...swap, moved: { 'P-1': 'paper' } });
     expect((await readPlan(db, job))!.links.map((l) => l.head.port)).toEqual([2, 1, 3]);
     expect((await readStates(db, job))[0]!.head.state).toBe('seated');
     await changePlan(db, job, { policy: { ...policy, evidence: 'certification' } });
@@ -124,25 +130,113 @@ describe('a change of the plan', () => {
   });
 });
 
-it('a database of before retired links is brought up to date with its log', async () => {
-  const file = join(mkdtempSync(join(tmpdir(), 'gauntlet-')), 'old.db');
-  const first = await openDatabase(file);
-  await importJob(first, demoCopy('old'));
-  const before = await exportJob(first, 'old');
-  await first.destroy();
-  // The table as it was: the rule that a port has one link, retired or not, and no column for it.
-  const sqlite = new BetterSqlite(file);
-  sqlite.pragma('foreign_keys = OFF');
-  sqlite.exec(`create table link_old (job text not null references job (id), id text not null, label text not null,
-    panel text not null, port integer not null, body text not null,
-    constraint link_key primary key (job, id), constraint link_port unique (job, panel, port));
-    insert into link_old select job, id, label, panel, port, body from link;
-    drop table link; alter table link_old rename to link;
-    delete from kysely_migration where name = '2026-11-z-retired';`);
-  sqlite.close();
-  const again = await openDatabase(file);
-  expect(await exportJob(again, 'old')).toBe(before);
-  const [gone] = demoCopy('old').entries.flatMap((e) => ('link' in e ? [e.link] : []));
-  expect((await changePlan(again, 'old', { remove: { links: [gone!] } })).retired.links).toEqual([gone]);
-  await again.destroy();
+describe('a plan with a history', () => {
+  const history = async () => (JSON.parse((await exportJob(db, job))!) as JobFile).entries;
+  const planned = async () => (await history()).filter((e) => e.kind === 'planned');
+  const revision = async () => (await readPlan(db, job))!.revision;
+
+  it('writes every change into the log: old and new, who, and from where; nothing where nothing changed', async () => {
+    const changed = await changePlan(db, job, { put: { links: [{ ...link(1), note: 'behind the desk' }] }, from: 'links.csv', by: 'ada' }); // prettier-ignore
+    expect(changed.revision).toBe(2);
+    const last = (await planned()).at(-1)!;
+    expect(last).toMatchObject({ by: 'ada', data: { revision: 2, from: 'links.csv' } });
+    expect(last.data.changes).toEqual([
+      { list: 'links', id: 'P-1', name: 'P-1', was: link(1), is: { ...link(1), note: 'behind the desk' } },
+    ]);
+    await changePlan(db, job, { put: { links: [{ ...link(1), note: 'behind the desk' }] } });
+    expect([await revision(), (await planned()).length]).toEqual([2, 2]);
+  });
+  it('takes a change that is sent twice once', async () => {
+    const change = { id: randomUUID(), name: 'South wing' };
+    expect((await changePlan(db, job, change)).revision).toBe(2);
+    await changePlan(db, job, { name: 'East wing' });
+    expect((await changePlan(db, job, change)).revision).toBe(3);
+    expect((await readPlan(db, job))!.name).toBe('East wing');
+  });
+  it('keeps both fields that two leads changed on one link, whoever comes first', async () => {
+    const made = { revision: await revision() };
+    await changePlan(db, job, { ...made, put: { links: [{ ...link(1), note: 'mind the dog' }] } });
+    await changePlan(db, job, { ...made, put: { links: [{ ...link(1), cable: 'Cat 6 U/UTP' }] } });
+    expect((await readPlan(db, job))!.links[0]).toMatchObject({ note: 'mind the dog', cable: 'Cat 6 U/UTP' });
+    await changePlan(db, job, { ...made, policy: { ...policy, units: 'inch' } });
+    await changePlan(db, job, { ...made, policy: { ...policy, untwist: 'strict' } });
+    expect((await readPlan(db, job))!.policy).toMatchObject({ units: 'inch', untwist: 'strict' });
+  });
+  it('refuses what both changed to different things, with both versions, and changes nothing', async () => {
+    const made = { revision: await revision() };
+    await changePlan(db, job, { ...made, put: { links: [{ ...link(1), note: 'theirs' }] } });
+    const before = await exportJob(db, job);
+    const refused = await refusal(changePlan(db, job, { ...made, put: { links: [{ ...link(1), note: 'mine' }] } })); // prettier-ignore
+    expect(refused).toBeInstanceOf(PlanRefused);
+    expect(refused.status).toBe(409);
+    expect((refused as PlanRefused).ask).toMatchObject({
+      revision: 2,
+      conflicts: [{ list: 'links', id: 'P-1', field: 'note', theirs: 'theirs', mine: 'mine' }],
+    });
+    expect(await exportJob(db, job)).toBe(before);
+  });
+  it('does not bring a link back that somebody else took out', async () => {
+    const made = { revision: await revision() };
+    await changePlan(db, job, { ...made, remove: { links: ['P-2'] } });
+    const refused = await refusal(
+      changePlan(db, job, { ...made, put: { links: [{ ...link(2), note: 'x' }] } }),
+    );
+    expect((refused as PlanRefused).ask.conflicts).toMatchObject([{ id: 'P-2', field: '', theirs: null }]);
+    expect((await changePlan(db, job, { ...made, remove: { links: ['P-2'] } })).revision).toBe(2);
+  });
+  it('asks of a terminated link whether it was moved, and a moved one is proven no more', async () => {
+    const at = new Date().toISOString();
+    const reading: Entry = { id: randomUUID(), job, link: 'P-1', kind: 'reading', at, by: 'ada', data: { reading: { walk: '12345678', evidence: 'wiremap', splits: [] } } }; // prettier-ignore
+    await appendEntries(db, job, [seated(job, 'P-1'), reading]);
+    const away = { put: { links: [{ ...link(1), head: { ...link(1).head, port: 4 } }] } };
+    const refused = await refusal(changePlan(db, job, away));
+    expect((refused as PlanRefused).ask.moved).toEqual([{ link: 'P-1', label: 'P-1', changed: ['port P 1 → P 4'] }]); // prettier-ignore
+    const state = async () => (await readStates(db, job, ['P-1']))[0]!;
+    await changePlan(db, job, { ...away, moved: { 'P-1': 'paper' } });
+    expect([(await state()).head.state, (await state()).tail.state]).toEqual(['proven', 'proven']);
+    await changePlan(db, job, { put: { links: [{ ...link(1), head: { ...link(1).head, port: 4 }, cable: 'New' }] }, moved: { 'P-1': 'site' } }); // prettier-ignore
+    expect([(await state()).head.state, (await state()).tail.state]).toEqual(['stale', 'stale']);
+    expect((await state()).lastReading!.current).toBe(false);
+    expect(await disagreements(db, job)).toEqual([]);
+  });
+  it('asks of links whose outlet went to another room, too, and of none that nobody touched yet', async () => {
+    await appendEntries(db, job, [seated(job, 'P-3')]);
+    const hall = { ...room, id: 'hall', name: 'Hall' };
+    const refused = await refusal(changePlan(db, job, { put: { spaces: [hall], outlets: [{ ...outlet, space: 'hall' }] } })); // prettier-ignore
+    expect((refused as PlanRefused).ask.moved).toEqual([{ link: 'P-3', label: 'P-3', changed: ['room Room → Hall'] }]); // prettier-ignore
+  });
+  it('stands in the history of each link it touched', async () => {
+    await changePlan(db, job, { put: { links: [{ ...link(2), note: 'x' }] } });
+    const kinds = async (id: string) => (await readHistory(db, job, { link: id })).map((r) => r.entry.kind);
+    expect(await kinds('P-2')).toEqual(['planned', 'planned']);
+    expect(await kinds('P-1')).toEqual(['planned']);
+  });
+  it('tells those who listen, and those who were away, of the newest revision', async () => {
+    const known = await lastSeq(db, job);
+    await changePlan(db, job, { name: 'West wing' });
+    const missed = (await itemSince(db, job, known))!;
+    expect([missed.revision, missed.entries.map((e) => e.kind)]).toEqual([2, ['planned']]);
+    expect((await appendEntries(db, job, [seated(job, 'P-1')])).revision).toBe(2);
+  });
+  it('is not written by anybody but its own route, nor taken back by a void', async () => {
+    const [first] = await planned();
+    const sent = await appendEntries(db, job, [
+      { ...first, id: randomUUID() },
+      { id: randomUUID(), job, kind: 'void', at: new Date().toISOString(), by: 'ada', data: { entry: first!.id, reason: 'x' } },
+    ]); // prettier-ignore
+    expect(sent.refused.map((r) => r.issues[0]!.path)).toEqual(['kind', 'data.entry']);
+  });
+  it('of a job judges readings by the job’s own cables, on the server as on the screen', async () => {
+    const thin = { ...GENERIC_CABLES[0]!.spec, gauge: 26 };
+    await changePlan(db, job, {
+      put: {
+        parts: [{ id: 'thin', name: 'Thin one', kind: 'cable box', cable: thin }],
+        links: [{ ...link(1), cable: 'Thin one', lengthMetres: 60 }],
+      },
+    });
+    // 60 m of 26 AWG: about 15 ohms of loop, far over what 24 AWG would have. IEC 60228 copper, computed.
+    const reading = { id: randomUUID(), job, link: 'P-1', kind: 'reading', at: new Date().toISOString(), by: 'ada', data: { reading: { walk: '12345678', evidence: 'wiremap', splits: [] }, electrical: { loopOhms: { '12': 15, '36': 15, '45': 15, '78': 15 } } } }; // prettier-ignore
+    const { states } = await appendEntries(db, job, [reading]);
+    expect(states[0]!.lastReading!.verdict).toBe('pass');
+  });
 });

@@ -5,28 +5,28 @@ import { ToneBundle } from '../../src/core/survey/tone';
 import { BenchSession } from '../../src/lib/bench/session.svelte';
 import { ProveSession } from '../../src/lib/prove/session.svelte';
 import { RoundSession } from '../../src/lib/round/session.svelte';
-import { Site } from '../../src/lib/site/site.svelte';
+import { OpenJob } from '../../src/lib/job/open-job.svelte';
 import { ToneSession } from '../../src/lib/trace/tone.svelte';
 import { TraceSession } from '../../src/lib/trace/session.svelte';
 import { Device } from '../support/device';
 
 let device: Device;
-let site: Site;
+let job: OpenJob;
 let close: () => void;
 beforeEach(async () => {
   device = await Device.on('station');
-  site = new Site(await device.data());
-  close = site.resume();
+  job = new OpenJob(await device.data());
+  close = job.resume();
 });
 afterEach(() => {
   close();
   vi.unstubAllGlobals();
 });
-const link = (id: string) => site.links.get(id)!;
-const sent = () => vi.waitFor(() => expect(site.waiting).toHaveLength(0));
+const link = (id: string) => job.plan.link(id)!;
+const sent = () => vi.waitFor(() => expect(job.outbox.waiting).toHaveLength(0));
 
 describe('at the bench', () => {
-  const bench = (id = 'K3-01', end: 'head' | 'tail' = 'tail') => new BenchSession(site, link(id), end);
+  const bench = (id = 'K3-01', end: 'head' | 'tail' = 'tail') => new BenchSession(job, link(id), end);
   it('gates come in order, and one set to a reminder is passed over; read-back and look stay', () => {
     const session = bench();
     session.resume();
@@ -64,7 +64,7 @@ describe('at the bench', () => {
     session.log();
     await sent();
     expect((await device.kinds('K3-01')).slice(1)).toEqual(['read-back', 'void', 'read-back', 'seated']);
-    expect(site.statusOf('K3-01').tail).toMatchObject({ state: 'seated', readBack: true });
+    expect(job.statusOf('K3-01').tail).toMatchObject({ state: 'seated', readBack: true });
   });
   it('stands where it was left after a reload, and what is logged is forgotten', () => {
     const session = bench();
@@ -88,7 +88,7 @@ describe('at the bench', () => {
     expect(session.readBack).toBe(false);
     session.log();
     await sent();
-    expect(site.statusOf('K3-01').tail.readBack).toBe(false);
+    expect(job.statusOf('K3-01').tail.readBack).toBe(false);
   });
   it('what cannot be mended at the look is written down as done and refused, and begun anew', async () => {
     const session = bench();
@@ -101,7 +101,7 @@ describe('at the bench', () => {
     expect((await device.kinds('K3-01')).slice(1)).toEqual(['seated', 'rejected']);
     session.log();
     await sent();
-    expect(site.statusOf('K3-01').tail.attempt).toBe(2);
+    expect(job.statusOf('K3-01').tail.attempt).toBe(2);
   });
   it('a legend chosen once holds for the next jack of the kind, at the head only for its panel', () => {
     bench('K3-01').setLegend('corners');
@@ -113,19 +113,19 @@ describe('at the bench', () => {
 });
 
 describe('at prove', () => {
-  const prove = (id = 'K3-01') => new ProveSession(site, link(id));
+  const prove = (id = 'K3-01') => new ProveSession(job, link(id));
   it('logs all contacts as ordered in one go, a crossover as a crossover', async () => {
     await prove().logAllGood();
     await prove('K2-12').logAllGood();
     await sent();
-    expect(site.statusOf('K3-01').tail.state).toBe('proven');
-    expect(site.statusOf('K2-12').lastReading?.data.reading.walk).toBe('3 6 1 4 5 2 7 8');
+    expect(job.statusOf('K3-01').tail.state).toBe('proven');
+    expect(job.statusOf('K2-12').lastReading?.data.reading.walk).toBe('3 6 1 4 5 2 7 8');
   });
   it('a pass by less evidence than the job asks is provisional', async () => {
     const session = prove();
     session.use('continuity');
     await session.logAllGood();
-    expect(site.statusOf('K3-01').head.state).toBe('provisional');
+    expect(job.statusOf('K3-01').head.state).toBe('provisional');
     const next = prove('K3-02');
     next.resume();
     expect(next.evidence).toBe('continuity');
@@ -135,10 +135,10 @@ describe('at prove', () => {
     session.pad.fill(Array.from({ length: 8 }, () => []));
     expect(session.askAboutAllOpen).toBe(true);
     await session.log();
-    expect(site.statusOf('K3-01').head.state).toBe('bare');
+    expect(job.statusOf('K3-01').head.state).toBe('bare');
     session.allOpenConfirmed = true;
     await session.log();
-    expect(site.statusOf('K3-01').head.state).toBe('failed');
+    expect(job.statusOf('K3-01').head.state).toBe('failed');
   });
   it('logs a fail with the ends to be done again, never with none', async () => {
     const session = prove();
@@ -148,10 +148,7 @@ describe('at prove', () => {
     expect(session.blame).toEqual(['head']);
     expect(session.distanceContacts).toEqual(['4']);
     await session.log();
-    expect([site.statusOf('K3-01').head.state, site.statusOf('K3-01').tail.state]).toEqual([
-      'failed',
-      'bare',
-    ]);
+    expect([job.statusOf('K3-01').head.state, job.statusOf('K3-01').tail.state]).toEqual(['failed', 'bare']);
   });
   it.each([
     ['loopOhms', '1200', '0 to 1000'],
@@ -177,7 +174,7 @@ describe('at prove', () => {
 
 describe('on a round', () => {
   it('takes the links that want a reading, and logs a pass with the remote that answered', async () => {
-    const session = new RoundSession(site);
+    const session = new RoundSession(job);
     const wanted = session.toRead.length;
     expect(wanted).toBeGreaterThan(3);
     await session.make();
@@ -185,26 +182,26 @@ describe('on a round', () => {
     session.allOut();
     const { link: id, remote } = session.next!;
     session.pass();
-    expect(site.statusOf(id).lastReading?.data.remote).toBe(remote);
-    const back = new RoundSession(site);
+    expect(job.statusOf(id).lastReading?.data.remote).toBe(remote);
+    const back = new RoundSession(job);
     back.resume();
     expect([back.at, back.out, back.answers.size]).toEqual([0, true, 1]);
     while (session.plan) session.nextRound();
     expect(device.storage.getItem('gauntlet:round:station')).toBeNull();
   });
   it('names the link whose remote answered instead', async () => {
-    const session = new RoundSession(site);
+    const session = new RoundSession(job);
     session.remotes = 8;
     await session.make();
     session.allOut();
     const [a, b] = session.round!.placed;
     session.answered(b!.remote);
     expect(session.wrong).toEqual([{ link: a!.link, answered: b!.link }]);
-    expect(site.statusOf(a!.link).head.reason).toBe(`exchanged with ${b!.link}`);
+    expect(job.statusOf(a!.link).head.reason).toBe(`exchanged with ${b!.link}`);
   });
   it('puts a plan away that it cannot use any more', () => {
     device.storage.setItem('gauntlet:round:station', JSON.stringify({ plan: { rounds: [] }, at: 0 }));
-    const session = new RoundSession(site);
+    const session = new RoundSession(job);
     session.resume();
     expect(session.plan).toBeNull();
     device.storage.setItem('gauntlet:round:station', '{');
@@ -215,7 +212,7 @@ describe('on a round', () => {
 
 describe('on a trace', () => {
   const begin = async (remotes = '1-4') => {
-    const session = new TraceSession(site);
+    const session = new TraceSession(job);
     session.remotes = remotes;
     await session.make();
     return session;
@@ -227,7 +224,7 @@ describe('on a trace', () => {
       ['1-4', 'many', 'Count the loose cables'],
       ['1-4', '0', 'Count the loose cables'],
     ]) {
-      const session = new TraceSession(site);
+      const session = new TraceSession(job);
       session.remotes = remotes!;
       session.looseText = loose!;
       await session.make();
@@ -245,12 +242,12 @@ describe('on a trace', () => {
     }
     expect(session.counted).toEqual({ known: loose - 3, inferred: 1, bridged: 2, silent: 0, waiting: 0 });
     await sent();
-    const traced = session.links.map((id) => site.statusOf(id).traced?.is).sort();
+    const traced = session.links.map((id) => job.statusOf(id).traced?.is).sort();
     expect(traced.filter((is) => is === 'known')).toHaveLength(loose - 3);
     expect(traced).toContain('inferred');
     // What is known is loose no more.
     session.end();
-    expect(new TraceSession(site).unknown).toHaveLength(2);
+    expect(new TraceSession(job).unknown).toHaveLength(2);
   });
   it('writes a cable down once, and again when a second one answers the same number', async () => {
     const session = await begin();
@@ -258,13 +255,13 @@ describe('on a trace', () => {
     const id = session.round!.placed[0]!.link;
     const remote = session.round!.placed[0]!.remote;
     session.answer([remote]);
-    expect(site.statusOf(id).traced).toMatchObject({ is: 'known', cable: 1 });
+    expect(job.statusOf(id).traced).toMatchObject({ is: 'known', cable: 1 });
     expect(session.lastSays).toMatchObject({ cable: 1, good: true });
     session.answer([remote]);
-    expect(site.statusOf(id).traced).toMatchObject({ is: 'bridged' });
+    expect(job.statusOf(id).traced).toMatchObject({ is: 'bridged' });
     expect(session.lastSays?.good).toBe(false);
     session.takeBack();
-    expect(site.statusOf(id).traced).toMatchObject({ is: 'known', cable: 1 });
+    expect(job.statusOf(id).traced).toMatchObject({ is: 'known', cable: 1 });
     await sent();
     expect((await device.kinds(id)).filter((k) => k === 'traced')).toHaveLength(3);
   });
@@ -272,7 +269,7 @@ describe('on a trace', () => {
     const session = await begin('2, 5');
     session.allOut();
     session.answer([]);
-    const back = new TraceSession(site);
+    const back = new TraceSession(job);
     back.resume();
     expect([back.out, back.cable, back.plan!.rounds[0]!.placed.map((p) => p.remote)]).toEqual([
       true,
@@ -285,7 +282,7 @@ describe('on a trace', () => {
 
 describe('by tone', () => {
   it('compares each cable with the one before, and is sure in the end', () => {
-    const session = new ToneSession(site);
+    const session = new ToneSession(job);
     session.begin('k3-06', '16', 'round');
     expect(session.problem).toBe('');
     const bundle = new ToneBundle('round', 16);
@@ -299,11 +296,11 @@ describe('by tone', () => {
     }
     expect(session.found).toBe(TONED);
     session.keep(TONED);
-    expect(site.statusOf('K3-06').traced).toMatchObject({ is: 'known', by: 'tone', cable: TONED });
+    expect(job.statusOf('K3-06').traced).toMatchObject({ is: 'known', by: 'tone', cable: TONED });
     expect(session.n).toBe(0);
   });
   it('takes the last answer back, and goes on after a reload', () => {
-    const session = new ToneSession(site);
+    const session = new ToneSession(job);
     session.begin('K3-06', '5', 'combed');
     session.put(3);
     session.hear('louder');
@@ -311,7 +308,7 @@ describe('by tone', () => {
     session.put(4);
     session.hear('louder');
     session.bare(false);
-    const back = new ToneSession(site);
+    const back = new ToneSession(job);
     back.resume();
     expect([back.last, back.heard.length]).toEqual([4, 2]);
     back.back();
@@ -319,7 +316,7 @@ describe('by tone', () => {
     expect([back.last, back.heard.length]).toEqual([3, 0]);
   });
   it('refuses a link that is not there and a bundle that is none', () => {
-    const session = new ToneSession(site);
+    const session = new ToneSession(job);
     session.begin('Z9', '5', 'combed');
     expect(session.problem).toContain('no link "Z9"');
     session.begin('K3-06', '1', 'combed');

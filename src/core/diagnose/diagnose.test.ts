@@ -1,3 +1,4 @@
+import { Contradiction } from '../reading/contradiction';
 import { DEFAULT_COSTS } from '../model/costs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -13,7 +14,7 @@ import { ANY_MISTAKE, cableMistakes, endMistakes } from './catalogue';
 import { rightEnd, SOUND_CABLE, wideCable, wideEnd } from './compact';
 import { createEngine } from './engine';
 import { copperAgrees, reproduces } from './other';
-import { Contradiction, type DiagnoseInput, type Knowledge } from './types';
+import { type DiagnoseInput, type Knowledge } from './types';
 
 const engine = createEngine();
 const NOTHING_KNOWN: Knowledge = { looked: [], readBack: [], redone: [] };

@@ -1,14 +1,16 @@
+import { checkConsistent } from '../reading/consistent';
+import { Contradiction } from '../reading/contradiction';
 import { judge } from '../reading/verdict';
 import { expectedWalk } from '../reading/walk';
 import { CONDUCTORS, CONTACTS, otherEnd, type End, type NumberedContact } from '../wiring/conductors';
 import { conductorAt, schemesFor } from '../wiring/schemes';
 import { NONE, rightEnd } from './compact';
-import { checkConsistent, checkLooks } from './consistent';
+import { checkLooks } from './looks';
 import { explain } from './explain';
 import { Planner, type PlanContext, type PlanLimits } from './plan';
 import { numberedMasks, type IndexWeights } from './posterior';
 import type { ReadingIndex } from './reading-index';
-import { Contradiction, type DiagnoseInput, type Diagnosis, type LookAnswer, type NextAction } from './types';
+import { type DiagnoseInput, type Diagnosis, type LookAnswer, type NextAction } from './types';
 import { waysOf, type Way } from './ways';
 import { lookQuestion, remedyText } from './words';
 

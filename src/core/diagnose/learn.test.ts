@@ -1,4 +1,3 @@
-import { ofLink } from '../model/entry';
 import { DEFAULT_COSTS } from '../model/costs';
 import jstat from 'jstat';
 import { describe, expect, it } from 'vitest';
@@ -6,7 +5,8 @@ import demo from '../../../demo/skerry-point.json';
 import { jobFileSchema } from '../model/job';
 import { STARTING_WEIGHTS } from './catalogue';
 import { createEngine } from './engine';
-import { countFound, learnedWeights, nothingFound, PRIOR_STRENGTH, weightsForJob } from './learn';
+import { project } from '../log/projection';
+import { findingsCounted, learnedWeights, nothingFound, PRIOR_STRENGTH, weightsForJob } from './learn';
 
 const file = jobFileSchema.parse(demo);
 const linkOf = (id: string) => file.links.find((l) => l.id === id);
@@ -37,7 +37,7 @@ describe('learning from what was found', () => {
     expect(weights['missed-punch']).toBeCloseTo(0.607143, 6);
   });
   it('counts the demo job’s findings by connector class', () => {
-    const counts = countFound(file.entries.filter(ofLink), linkOf);
+    const counts = project(findingsCounted(linkOf), file.entries);
     expect(counts.jack['missed-punch']).toBeGreaterThan(2);
     expect(
       Object.values(counts.jack)

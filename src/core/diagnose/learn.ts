@@ -1,5 +1,5 @@
-import type { Entry } from '../model/entry';
 import type { Link } from '../model/job';
+import type { Projection } from '../log/projection';
 import { classOf } from '../wiring/connector';
 import { STARTING_WEIGHTS, type Weights } from './catalogue';
 
@@ -22,20 +22,21 @@ export function addFound(a: FoundCounts, b: FoundCounts): FoundCounts {
   return { plug: sum('plug'), jack: sum('jack'), cable: sum('cable') };
 }
 
-/** Adds up what was found in a log; entries taken back and kinds the catalogue does not list do not count. */
-export function countFound(entries: readonly Entry[], linkOf: (id: string) => Link | undefined): FoundCounts {
-  const counts = nothingFound();
-  const voided = new Set(entries.flatMap((e) => (e.kind === 'void' ? [e.data.entry] : [])));
-  for (const e of entries) {
-    const link = linkOf(e.link);
-    if (e.kind !== 'found' || voided.has(e.id) || !link) continue;
+/** What was found on a job, counted, as a projection of its log; kinds the catalogue does not list do not count. */
+export const findingsCounted = (linkOf: (id: string) => Link | undefined): Projection<FoundCounts> => ({
+  kinds: ['found'],
+  init: nothingFound,
+  step: (counts, e) => {
+    const link = e.kind === 'found' ? linkOf(e.link) : undefined;
+    if (e.kind !== 'found' || !link) return counts;
     for (const m of e.data.mistakes) {
       const list = m.where === 'cable' ? 'cable' : classOf(link[m.where].connector);
-      if (m.kind in STARTING_WEIGHTS[list]) counts[list][m.kind] = (counts[list][m.kind] ?? 0) + 1;
+      if (Object.hasOwn(STARTING_WEIGHTS[list], m.kind))
+        counts[list][m.kind] = (counts[list][m.kind] ?? 0) + 1;
     }
-  }
-  return counts;
-}
+    return counts;
+  },
+});
 
 /**
  * Weights after findings: the mean of a Dirichlet distribution whose prior is `from`, worth `strength`

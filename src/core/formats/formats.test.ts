@@ -1,12 +1,13 @@
+import { jobFileProblems } from '../plan/invariants';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import demo from '../../../demo/skerry-point.json';
 import { canonicalJson } from './canonical';
-import { copperProblems, diagnoseInput, diagnoseRequestSchema, simulateRequestSchema } from './diagnose';
+import { PUBLISHED } from './published';
+import { copperProblems, diagnoseInput, diagnoseRequestSchema } from './diagnose';
 import { entrySchema, type Entry } from '../model/entry';
-import { jobFileProblems, jobFileSchema, type JobFile } from '../model/job';
-import { readingFileSchema } from '../model/reading';
+import { jobFileSchema, type JobFile } from '../model/job';
 
 const file = jobFileSchema.parse(demo);
 const changed = (change: (f: JobFile) => void) => {
@@ -27,14 +28,7 @@ const seats = {
 
 describe('published schemas', () => {
   it('are those that the program checks by', () => {
-    const published = {
-      'reading@1': readingFileSchema,
-      'job@1': jobFileSchema,
-      entry: entrySchema,
-      'diagnose-request': diagnoseRequestSchema,
-      'simulate-request': simulateRequestSchema,
-    };
-    for (const [name, schema] of Object.entries(published)) {
+    for (const [name, schema] of Object.entries(PUBLISHED)) {
       const there = readFileSync(
         new URL(`../../../docs/formats/${name}.schema.json`, import.meta.url),
         'utf8',

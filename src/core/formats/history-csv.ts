@@ -1,7 +1,8 @@
 import { ofLink } from '../model/entry';
 import Papa from 'papaparse';
-import type { LogEntry } from '../model/entry';
-import type { Link, Policy } from '../model/job';
+import type { Link } from '../model/job';
+import type { Resolved } from '../log/effective';
+import type { Terms } from '../log/judge-measured';
 import { entryWords } from '../log/entry-words';
 
 /** Columns of a history file. */
@@ -10,15 +11,14 @@ export const HISTORY_COLUMNS = ['at', 'by', 'link', 'end', 'kind', 'says', 'walk
 /** A cell that a spreadsheet would take for a formula is led by an apostrophe. */
 const plain = (text: string): string => (/^[=+@\t\r]|^-[^ \d]/.test(text) ? `'${text}` : text);
 
-/** The log as CSV (RFC 4180), one entry a row, in the order given. */
+/** The log as CSV (RFC 4180), one entry a row, in the order given; taken back ones are marked. */
 export function historyCsv(
-  entries: readonly LogEntry[],
+  entries: readonly Resolved[],
   linkOf: (id: string) => Link | undefined,
   personOf: (id: string) => string,
-  policy: Policy,
+  terms: Terms,
 ): string {
-  const voided = new Set(entries.flatMap((e) => (e.kind === 'void' ? [e.data.entry] : [])));
-  const rows = entries.map((e) => {
+  const rows = entries.map(({ entry: e, counts }) => {
     const link = ofLink(e) ? linkOf(e.link) : undefined;
     const reading = e.kind === 'reading' ? e.data : undefined;
     const work = e.kind === 'seated' || e.kind === 'redone' ? e.data : undefined;
@@ -28,7 +28,7 @@ export function historyCsv(
       link: plain(link?.label ?? ''),
       end: (ofLink(e) && e.end) || '',
       kind: e.kind,
-      says: plain(entryWords(e, link, policy)),
+      says: plain(entryWords(e, link, terms)),
       walk: reading?.reading.walk ?? '',
       evidence: reading?.reading.evidence ?? '',
       tester: plain(reading?.tester ?? ''),
@@ -37,7 +37,7 @@ export function historyCsv(
       minutes: work?.minutes ?? '',
       photo: e.kind === 'photo' ? e.data.photo : '',
       id: e.id,
-      taken_back: voided.has(e.id) ? 'yes' : '',
+      taken_back: counts ? '' : 'yes',
     };
     return cells;
   });

@@ -29,7 +29,7 @@ export const labelRequestSchema = z.strictObject({
   /** Labels at the start of the first sheet that are used up. */
   skip: z.number().int().min(0).max(2400).default(0),
   /** Codes open a link here: the address phones reach the server under, and the screen. */
-  opens: z.strictObject({ base: z.url({ protocol: /^https?$/, error: 'Write the address as http://… or https://…' }), screen: z.enum(['bench', 'prove']) }).optional(), // prettier-ignore
+  opens: z.strictObject({ base: z.url({ protocol: /^https?$/, error: 'Write the address as http://… or https://…' }).max(200, { error: 'An address of more than 200 letters does not fit into a code: use a shorter one.' }), screen: z.enum(['bench', 'prove']) }).optional(), // prettier-ignore
   /** Thin lines round labels, to try on plain paper. */
   outlines: z.boolean().default(false),
 });

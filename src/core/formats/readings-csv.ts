@@ -1,6 +1,6 @@
 import { EVIDENCE } from '../model/evidence';
 import Papa from 'papaparse';
-import type { Link, Policy } from '../model/job';
+import type { Link, Part, Policy } from '../model/job';
 import type { Measured } from '../model/reading';
 import { MOST_CABLE_METRES } from '../model/limits';
 import { judgeMeasured, type Judged } from '../log/judge-measured';
@@ -43,6 +43,7 @@ export interface ReadingsFor {
   links: readonly Link[];
   crew: readonly { id: string; name: string }[];
   policy: Policy;
+  parts: readonly Part[];
 }
 
 /** Reads a readings CSV (RFC 4180, UTF-8, a byte-order mark allowed). Bad rows are told, good ones kept apart. */
@@ -142,7 +143,7 @@ function readRow(
     ...(shown === 'continuity' ? {} : { splits }),
     ...(metres ? { lengthMetres: Number(metres) } : {}),
   };
-  const judged = judgeMeasured({ reading: measured }, link, job.policy, takenAt);
+  const judged = judgeMeasured({ reading: measured }, link, job, takenAt);
   if (!judged.ok) {
     bad('walk', judged.message);
     return null;

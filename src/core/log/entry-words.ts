@@ -1,14 +1,36 @@
 import { mistakeText } from '../copper/mistake';
-import type { EntryOf, LogEntry } from '../model/entry';
-import type { Link, Policy } from '../model/job';
+import type { EntryOf, JobEntryOf, LogEntry } from '../model/entry';
+import type { Link } from '../model/job';
 import { EVIDENCE_WORDS } from '../reading/verdict';
 import { conductorLabel } from '../wiring/conductors';
 import { flagWords } from '../model/tape';
 import { FAMILY_NAMES } from '../wiring/connector';
-import { judgeMeasured } from './judge-measured';
+import { judgeMeasured, type Terms } from './judge-measured';
+
+/** What each kind of entry is called in lists. */
+export const KIND_WORDS: Record<LogEntry['kind'], string> = {
+  seated: 'seated',
+  'read-back': 'read back',
+  reading: 'readings',
+  redone: 'done again',
+  repulled: 'cable pulled anew',
+  rejected: 'refused by eye',
+  found: 'what was found',
+  exchanged: 'exchanged links',
+  traced: 'traced',
+  flagged: 'tape flags',
+  photo: 'photos',
+  cautioned: 'cautions read',
+  moved: 'moved on site',
+  planned: 'changes of the plan',
+  note: 'notes',
+  tool: 'tools',
+  'leads-proved': 'leads proven',
+  void: 'taken back',
+};
 
 /** What an entry says, in one line. `link` is the one it is about, where it is about one. */
-export function entryWords(e: LogEntry, link: Link | undefined, policy: Policy): string {
+export function entryWords(e: LogEntry, link: Link | undefined, terms: Terms): string {
   switch (e.kind) {
     case 'seated':
       return `seated, ${FAMILY_NAMES[e.data.connector]}, ${e.data.scheme}`;
@@ -36,6 +58,10 @@ export function entryWords(e: LogEntry, link: Link | undefined, policy: Policy):
       return tracedWords(e.data);
     case 'flagged':
       return e.data.bands ? `flagged: ${flagWords(e.data)}` : 'tape taken off';
+    case 'moved':
+      return `moved on site: ${e.data.changed.join('; ')}`;
+    case 'planned':
+      return `plan changed, revision ${e.data.revision}: ${planWords(e.data.changes)}${e.data.from ? ` (${e.data.from})` : ''}`;
     case 'note':
       return e.data.text;
     case 'void':
@@ -45,12 +71,24 @@ export function entryWords(e: LogEntry, link: Link | undefined, policy: Policy):
     case 'tool':
       return TOOL_WORDS[e.data.did];
     case 'reading': {
-      const judged = link ? judgeMeasured(e.data, link, policy, e.at) : null;
+      const judged = link ? judgeMeasured(e.data, link, terms, e.at) : null;
       if (!judged?.ok) return `read ${e.data.reading.walk}`;
       const { verdict, reason, evidence } = judged.judgement;
       return `${verdict} by ${EVIDENCE_WORDS[evidence]}${verdict === 'pass' ? '' : `: ${reason}`}`;
     }
   }
+}
+
+/** How many things of a plan were put in, changed and taken out, in words. */
+function planWords(changes: JobEntryOf<'planned'>['data']['changes']): string {
+  const count = (n: number, did: string) => (n ? [`${n} ${did}`] : []);
+  const said = [
+    ...count(changes.filter((c) => c.was === null).length, 'added'),
+    ...count(changes.filter((c) => c.was !== null && c.is !== null).length, 'changed'),
+    ...count(changes.filter((c) => c.is === null).length, 'taken out'),
+  ];
+  const [first] = changes;
+  return changes.length === 1 ? `${first!.name} ${said[0]!.slice(2)}` : said.join(', ');
 }
 
 /** What a trace found of a link's cable, in words. */
@@ -73,6 +111,6 @@ export const TOOL_WORDS = {
   'blade-changed': 'blade changed',
   'clean-cut': 'cuts clean',
   'rough-cut': 'leaves tails',
-  'put-by': 'put by',
-  'taken-up': 'taken up again',
+  'put-by': 'put away',
+  'taken-up': 'taken out again',
 } as const;

@@ -10,10 +10,13 @@ import { cutBackMm } from './cut-back';
 import { inRework, reworkEnd } from './rework';
 import { mayPunch, MOST_PUNCHES, redoTakes, slackLeft } from './slack';
 import { foldLink } from './state';
-import { toolStatuses, wantsAsking } from './tools';
+import { resolve } from './effective';
+import { project } from './projection';
+import { toolStatuses, toolUse, wantsAsking } from './tools';
 
 const file = jobFileSchema.parse(demo);
 const { policy } = file.job;
+const terms = { policy, parts: file.parts };
 const link = (id: string): Link => file.links.find((l) => l.id === id)!;
 let n = 0;
 const at = (minutes: number) => new Date(Date.UTC(2026, 4, 4, 8, minutes)).toISOString();
@@ -40,7 +43,7 @@ const seat = (end: string, more = {}) => entry('seated', plug, end, more);
 describe('what a redo takes', () => {
   const k = link('K1-17');
   const takes = (entries: Entry[], end: 'head' | 'tail', contacts: ('4' | '5')[]) =>
-    redoTakes(foldLink(k, policy, entries), k, policy, end, contacts);
+    redoTakes(foldLink(k, terms, entries), k, policy, end, contacts);
   it('is a punch at a jack whose contacts are known, with no cable', () => {
     expect(takes([seat('head')], 'head', ['4'])).toEqual({ way: 'repunch', minutes: 1.5, cableMm: 0 });
   });
@@ -55,7 +58,7 @@ describe('what a redo takes', () => {
 
 describe('slack', () => {
   const l: Link = { ...link('K1-17'), tail: { ...link('K1-17').tail, slackMm: 120 } };
-  const left = (entries: Entry[]) => slackLeft(foldLink(l, policy, entries), l, policy, 'tail');
+  const left = (entries: Entry[]) => slackLeft(foldLink(l, terms, entries), l, policy, 'tail');
   it('loses 50 mm with a plug that is cut off (common practice, no source), nothing with the first one', () => {
     expect(cutBackMm('closed-plug')).toBe(50);
     expect(left([seat('tail')])).toMatchObject({ leftMm: 120, redosLeft: 2, mustRepull: false });
@@ -74,7 +77,7 @@ describe('slack', () => {
   it('lets a slot be punched three times and no more, until the connector is new', () => {
     const punch = () => entry('redone', { action: 'repunch', contacts: ['4'] }, 'tail');
     const punched = (times: number) => [seat('tail'), ...Array.from({ length: times }, punch)];
-    const may = (entries: Entry[]) => mayPunch(foldLink(l, policy, entries), 'tail', ['4']);
+    const may = (entries: Entry[]) => mayPunch(foldLink(l, terms, entries), 'tail', ['4']);
     expect(may(punched(MOST_PUNCHES - 1))).toBe(true);
     expect(may(punched(MOST_PUNCHES))).toBe(false);
     expect(may([...punched(MOST_PUNCHES), redo('tail')])).toBe(true);
@@ -97,12 +100,12 @@ describe('slack', () => {
 });
 
 describe('two at the same end', () => {
-  const twice = (entries: Entry[]) => foldLink(link('K1-17'), policy, entries).tail.loggedTwice;
+  const twice = (entries: Entry[]) => foldLink(link('K1-17'), terms, entries).tail.loggedTwice;
   it('keeps both entries and says by whom, whichever arrives first', () => {
     const [a, b] = [seat('tail', { by: 'bo', minutes: 10 }), seat('tail', { by: 'una', minutes: 12 })];
     expect(twice([a, b])).toEqual(['bo', 'una']);
     expect(twice([b, a])).toEqual(['bo', 'una']);
-    expect(foldLink(link('K1-17'), policy, [a, b]).entries).toBe(2);
+    expect(foldLink(link('K1-17'), terms, [a, b]).entries).toBe(2);
   });
   it('is no matter hours later, by the same person, or after a proof', () => {
     expect(twice([seat('tail', { minutes: 0 }), redo('tail', { by: 'una', minutes: 50 })])).toBeUndefined();
@@ -116,7 +119,7 @@ describe('two at the same end', () => {
 
 describe('the walk through the rework', () => {
   const statuses = new Map(
-    file.links.map((l) => [l.id, foldLink(l, policy, file.entries.filter((e): e is Entry => 'link' in e && e.link === l.id))]),
+    file.links.map((l) => [l.id, foldLink(l, terms, file.entries.filter((e): e is Entry => 'link' in e && e.link === l.id))]),
   ); // prettier-ignore
   const spaceOf = (l: Link, end: 'head' | 'tail') =>
     file.spaces.find((s) =>
@@ -144,7 +147,7 @@ describe('tools', () => {
   const done = (k: number) =>
     Array.from({ length: k }, () => entry('seated', { ...plug, parts: ['p'] }, 'head'));
   const tool = (did: string) => ({ id: `t${++n}`, job: 'j', kind: 'tool', at: at(n), by: 'bo', data: { part: 'p', did } }) as JobEntry; // prettier-ignore
-  const of = (entries: LogEntry[]) => toolStatuses(parts, entries)[0]!;
+  const of = (entries: LogEntry[]) => toolStatuses(parts, project(toolUse, entries))[0]!;
   it('counts what each was used for, and anew with a new blade', () => {
     expect(of([...done(5), tool('blade-changed'), ...done(2)])).toMatchObject({ used: 7, sinceBlade: 2 });
   });
@@ -163,16 +166,16 @@ describe('tools', () => {
 describe('history', () => {
   it('has words for every entry of the demo', () => {
     for (const e of file.entries)
-      expect(entryWords(e, 'link' in e && e.link ? link(e.link) : undefined, policy)).not.toBe('');
+      expect(entryWords(e, 'link' in e && e.link ? link(e.link) : undefined, terms)).not.toBe('');
   });
   it('is CSV with one row an entry, no formula among them, what was taken back marked', () => {
     const seated = seat('tail');
     const evil = entry('note', { text: '=HYPERLINK("x")' });
     const csv = historyCsv(
-      [seated, evil, entry('void', { entry: seated.id, reason: 'a, "b"' })],
+      resolve([seated, evil, entry('void', { entry: seated.id, reason: 'a, "b"' })]),
       () => link('K1-17'),
       (id) => id,
-      policy,
+      terms,
     );
     const rows = csv.trimEnd().split('\r\n');
     expect(rows[0]).toBe(HISTORY_COLUMNS.join(','));

@@ -90,7 +90,7 @@ describe('test leads', () => {
       const judged = judgeMeasured(
         { reading: { walk: '12345678', splits: [] }, ...(leadsProvenAt ? { leadsProvenAt } : {}) },
         link('K1-01'),
-        { ...policy, leadHours: 8 },
+        { policy: { ...policy, leadHours: 8 }, parts: [] },
         '2026-05-04T18:00:00Z',
       );
       return judged.ok && judged.judgement.verdict;
@@ -112,8 +112,15 @@ describe('what a pass is worth', () => {
         reading: { walk: '12345678', splits: [], lengthMetres: 60 },
         electrical: { loopOhms: { '12': loop } as const },
       };
-      const answer = judgeMeasured(data, { ...link('K1-01'), lengthMetres: 60 }, policy, '');
-      return answer.ok ? [answer.judgement.verdict, electricalFindings(data, link('K1-01'))[0]!.grade] : null;
+      const answer = judgeMeasured(
+        data,
+        { ...link('K1-01'), lengthMetres: 60 },
+        { policy, parts: file.parts },
+        '',
+      );
+      return answer.ok
+        ? [answer.judgement.verdict, electricalFindings(data, link('K1-01'), [])[0]!.grade]
+        : null;
     };
     expect(judged(8.2)).toEqual(['pass', 'good']);
     expect(judged(11)).toEqual(['provisional', 'suspect']);
@@ -146,7 +153,7 @@ describe('straight or crossover', () => {
 });
 
 describe('a file of readings', () => {
-  const job = { links: file.links, crew: file.crew, policy };
+  const job = { links: file.links, crew: file.crew, parts: file.parts, policy };
   const problems = (text: string) =>
     parseReadingsCsv(text, job).problems.map((p) => `${p.line} ${p.column}: ${p.message}`);
   it('is read in any column order, with a byte-order mark', () => {

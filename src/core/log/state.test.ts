@@ -1,15 +1,18 @@
+import { jobFileProblems } from '../plan/invariants';
 import { ofLink } from '../model/entry';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import demo from '../../../demo/skerry-point.json';
 import type { Entry, EntryOf } from '../model/entry';
-import { jobFileProblems, jobFileSchema, type Link, type Policy } from '../model/job';
+import { jobFileSchema, type Link, type Policy } from '../model/job';
 import { nextAfter, wantsReading } from './next';
+import type { Terms } from './judge-measured';
 import { foldLink } from './state';
 
 const file = jobFileSchema.parse(demo);
 const logged = file.entries.filter(ofLink);
 const { policy } = file.job;
+const terms: Terms = { policy, parts: file.parts };
 const link: Link = file.links.find((l) => l.id === 'K1-01')!;
 const byLinkOf = (entries: Entry[]) =>
   new Map(file.links.map((l) => [l.id, entries.filter((e) => e.link === l.id)]));
@@ -41,7 +44,7 @@ const read = (
     ...(blame ? { blame } : {}),
   });
 const states = (entries: Entry[], p: Policy = policy) => {
-  const s = foldLink(link, p, entries);
+  const s = foldLink(link, { policy: p, parts: [] }, entries);
   return `${s.head.state} ${s.tail.state}`;
 };
 
@@ -72,23 +75,23 @@ describe('the state of a link, from its log', () => {
       entry('redone', { action: 'redo', connector: 'patch-panel', scheme: 'T568B' }, 'head'),
     ];
     expect(states(log)).toBe('stale stale');
-    expect(foldLink(link, policy, log).head.attempt).toBe(2);
-    expect(foldLink(link, policy, log).lastReading!.current).toBe(false);
+    expect(foldLink(link, terms, log).head.attempt).toBe(2);
+    expect(foldLink(link, terms, log).lastReading!.current).toBe(false);
     expect(states([...log, read('12345678')])).toBe('proven proven');
   });
   it('counts punches by slot until the connector is new', () => {
     const punch = () => entry('redone', { action: 'repunch', contacts: ['4'] }, 'head');
     const log: Entry[] = [seat('head'), punch(), punch()];
-    expect(foldLink(link, policy, log).head.repunched).toEqual({ '4': 2 });
+    expect(foldLink(link, terms, log).head.repunched).toEqual({ '4': 2 });
     expect(
-      foldLink(link, policy, [...log, entry('redone', { action: 'redo' }, 'head')]).head.repunched,
+      foldLink(link, terms, [...log, entry('redone', { action: 'redo' }, 'head')]).head.repunched,
     ).toEqual({});
   });
   it('keeps a read-back with the connector it was made for', () => {
     const back = entry('read-back', { right: true, held: [], seconds: 9 }, 'head');
     const log: Entry[] = [back, seat('head')];
-    expect(foldLink(link, policy, log).head.readBack).toBe(true);
-    expect(foldLink(link, policy, [...log, entry('redone', { action: 'redo' }, 'head')]).head.readBack).toBe(
+    expect(foldLink(link, terms, log).head.readBack).toBe(true);
+    expect(foldLink(link, terms, [...log, entry('redone', { action: 'redo' }, 'head')]).head.readBack).toBe(
       false,
     );
   });
@@ -119,7 +122,7 @@ describe('the state of a link, from its log', () => {
     fc.assert(
       fc.property(some, ([id, shuffled]) => {
         const l = file.links.find((x) => x.id === id)!;
-        expect(foldLink(l, policy, shuffled)).toEqual(foldLink(l, policy, byLink.get(id)!));
+        expect(foldLink(l, terms, shuffled)).toEqual(foldLink(l, terms, byLink.get(id)!));
       }),
     );
   });
@@ -129,8 +132,8 @@ describe('the state of a link, from its log', () => {
       fc.property(fc.constantFrom(...byLink), fc.nat(20), ([id, log], cut) => {
         const l = file.links.find((x) => x.id === id)!;
         if (logged.some((e) => e.kind === 'void' && e.link === id)) return;
-        const half = foldLink(l, policy, log.slice(0, cut));
-        expect(foldLink(l, policy, log.slice(cut), half)).toEqual(foldLink(l, policy, log));
+        const half = foldLink(l, terms, log.slice(0, cut));
+        expect(foldLink(l, terms, log.slice(cut), half)).toEqual(foldLink(l, terms, log));
       }),
     );
   });
@@ -143,7 +146,7 @@ describe('the demo job', () => {
       file.links.flatMap((l) => {
         const s = foldLink(
           l,
-          policy,
+          terms,
           logged.filter((e) => e.link === l.id),
         );
         return [s.head.state, s.tail.state];
@@ -161,10 +164,10 @@ describe('what is next', () => {
     expect(nextAfter(three, three[1]!.id, (l) => l === three[1])).toBeNull();
   });
   it('wants a reading where both ends are made and nothing is known to be wrong', () => {
-    expect(wantsReading(foldLink(link, policy, [seat('head')]))).toBe(false);
-    expect(wantsReading(foldLink(link, policy, [seat('head'), seat('tail')]))).toBe(true);
+    expect(wantsReading(foldLink(link, terms, [seat('head')]))).toBe(false);
+    expect(wantsReading(foldLink(link, terms, [seat('head'), seat('tail')]))).toBe(true);
     expect(
-      wantsReading(foldLink(link, policy, [seat('head'), seat('tail'), read('123-5678', {}, ['tail'])])),
+      wantsReading(foldLink(link, terms, [seat('head'), seat('tail'), read('123-5678', {}, ['tail'])])),
     ).toBe(false);
   });
 });
@@ -172,22 +175,22 @@ describe('what is next', () => {
 describe('what a trace found', () => {
   it('stands with the link until another trace says otherwise, and is proven by a pass', () => {
     const inferred = entry('traced', { is: 'inferred', by: 'remote', cable: 4 });
-    expect(foldLink(link, policy, [inferred]).traced).toMatchObject({ is: 'inferred', cable: 4 });
+    expect(foldLink(link, terms, [inferred]).traced).toMatchObject({ is: 'inferred', cable: 4 });
     const bridged = entry('traced', { is: 'bridged', by: 'remote', with: ['K1-02'] });
-    expect(foldLink(link, policy, [inferred, bridged]).traced).toMatchObject({ is: 'bridged' });
-    expect(foldLink(link, policy, [inferred, read('1 2 3 4 5 6 7 8')]).traced).toMatchObject({ is: 'known' });
-    expect(foldLink(link, policy, [inferred, read('1 2 3 - 5 6 7 8')]).traced).toMatchObject({
+    expect(foldLink(link, terms, [inferred, bridged]).traced).toMatchObject({ is: 'bridged' });
+    expect(foldLink(link, terms, [inferred, read('1 2 3 4 5 6 7 8')]).traced).toMatchObject({ is: 'known' });
+    expect(foldLink(link, terms, [inferred, read('1 2 3 - 5 6 7 8')]).traced).toMatchObject({
       is: 'inferred',
     });
-    expect(foldLink(link, policy, [inferred, entry('repulled', {})]).traced).toBeUndefined();
+    expect(foldLink(link, terms, [inferred, entry('repulled', {})]).traced).toBeUndefined();
   });
   it('changes no termination, and a flag stands at its end until it is off', () => {
     const flag = entry('flagged', { tape: 'violet', bands: 2, text: '7' }, 'tail');
-    const status = foldLink(link, policy, [flag]);
+    const status = foldLink(link, terms, [flag]);
     expect([status.head.state, status.tail.state]).toEqual(['bare', 'bare']);
     expect(status.tail.flag).toEqual({ tape: 'violet', bands: 2, text: '7' });
     const off = entry('flagged', { tape: 'violet', bands: 0 }, 'tail');
-    expect(foldLink(link, policy, [flag, off]).tail.flag).toBeUndefined();
-    expect(foldLink(link, policy, [flag, entry('void', { entry: flag.id, reason: 'x' })]).tail.flag).toBeUndefined(); // prettier-ignore
+    expect(foldLink(link, terms, [flag, off]).tail.flag).toBeUndefined();
+    expect(foldLink(link, terms, [flag, entry('void', { entry: flag.id, reason: 'x' })]).tail.flag).toBeUndefined(); // prettier-ignore
   });
 });

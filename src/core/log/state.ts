@@ -1,12 +1,13 @@
 import type { Evidence } from '../model/evidence';
-import type { Entry, EntryOf } from '../model/entry';
-import type { Link, Policy } from '../model/job';
+import { ENTRY_KINDS, ofLink, type Entry, type EntryOf } from '../model/entry';
+import type { Link } from '../model/job';
 import type { Verdict } from '../reading/verdict';
 import { ENDS, otherEnd, type Contact, type End } from '../wiring/conductors';
 import type { ConnectorFamily } from '../wiring/connector';
 import type { TapeFlag } from '../model/tape';
 import { cutBackMm } from './cut-back';
-import { judgeMeasured } from './judge-measured';
+import { judgeMeasured, type Terms } from './judge-measured';
+import { project, type Projection } from './projection';
 
 /** States of a termination, in the order of the work. */
 export const TERMINATION_STATES = ['bare', 'seated', 'stale', 'provisional', 'proven', 'failed'] as const;
@@ -66,10 +67,6 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   lastEntry?: { id: string; kind: Entry['kind']; at: string; by: string; end?: End };
 }
 
-/** Entries of one link in the order in which they happened; the id breaks a tie. */
-export const inOrder = (entries: readonly Entry[]): Entry[] =>
-  [...entries].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
-
 const fresh = (): TerminationStatus => ({
   state: 'bare',
   attempt: 0,
@@ -79,38 +76,43 @@ const fresh = (): TerminationStatus => ({
   redoneSinceFail: false,
 });
 
+/** Kinds of entries that a link's state stands on. */
+const LINK_KINDS = ENTRY_KINDS.filter((k) => k !== 'void');
+
+/** The state of one link as a projection of its log. `entries` counts those that were not taken back. */
+export const linkState = (link: Link, terms: Terms): Projection<LinkStatus> => ({
+  kinds: LINK_KINDS,
+  init: () => ({ link: link.id, head: fresh(), tail: fresh(), entries: 0 }),
+  step: (status, entry) => {
+    if (!ofLink(entry)) return status;
+    step(status, link, terms, entry);
+    status.entries++;
+    status.lastEntry = {
+      id: entry.id,
+      kind: entry.kind,
+      at: entry.at,
+      by: entry.by,
+      ...(entry.end ? { end: entry.end } : {}),
+    };
+    return status;
+  },
+});
+
 /**
- * The state of a link: a pure function of the set of its entries. Order of arrival does not matter, since
- * entries are taken by the time they were written; voided ones count as never written. `from` goes on from a
- * state that earlier entries led to, which is left as it is.
+ * The state of a link: a pure function of the set of its entries. Order of arrival does not matter; entries taken
+ * back count as never written. `from` goes on from a state that earlier entries led to, which is left as it is.
+ *
+ * @example
+ * foldLink(link, plan, entries).head.state // 'bare' | 'seated' | 'stale' | 'provisional' | 'proven' | 'failed'
  */
-export function foldLink(
+export const foldLink = (
   link: Link,
-  policy: Policy,
+  terms: Terms,
   entries: readonly Entry[],
   from?: LinkStatus,
-): LinkStatus {
-  const all = inOrder(entries);
-  const voided = new Set<string>();
-  for (let i = all.length - 1; i >= 0; i--) {
-    const e = all[i]!;
-    if (e.kind === 'void' && !voided.has(e.id)) voided.add(e.data.entry);
-  }
-  const status: LinkStatus = from
-    ? structuredCopy(from)
-    : { link: link.id, head: fresh(), tail: fresh(), entries: 0 };
-  status.entries += all.length;
-  for (const e of all) {
-    if (voided.has(e.id) || e.kind === 'void') continue;
-    step(status, link, policy, e);
-    status.lastEntry = { id: e.id, kind: e.kind, at: e.at, by: e.by, ...(e.end ? { end: e.end } : {}) };
-  }
-  return status;
-}
+): LinkStatus => project(linkState(link, terms), entries, from);
 
-const structuredCopy = (s: LinkStatus): LinkStatus => JSON.parse(JSON.stringify(s)) as LinkStatus;
-
-function step(status: LinkStatus, link: Link, policy: Policy, e: Entry): void {
+function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
   switch (e.kind) {
     case 'seated':
       return workDone(status, link, e.end!, e, {
@@ -144,6 +146,9 @@ function step(status: LinkStatus, link: Link, policy: Policy, e: Entry): void {
     case 'exchanged':
       for (const end of ENDS) fail(status[end], e, `exchanged with ${e.data.with}`);
       return;
+    case 'moved':
+      for (const end of ENDS) if (status[end].state !== 'bare') unproven(status, end);
+      return;
     case 'traced':
       status.traced = { ...e.data, at: e.at };
       return;
@@ -160,7 +165,7 @@ function step(status: LinkStatus, link: Link, policy: Policy, e: Entry): void {
       status.foundSinceFail = true;
       return;
     case 'reading':
-      return proved(status, link, policy, e);
+      return proved(status, link, terms, e);
   }
 }
 
@@ -200,6 +205,12 @@ function workDone(
   if (status.lastReading) status.lastReading = { ...status.lastReading, current: false };
 }
 
+/** What was proven of an end, or failed there, was so elsewhere: it wants a reading where it is now. */
+function unproven(status: LinkStatus, end: End): void {
+  status[end].state = status[end].state === 'failed' ? 'failed' : 'stale';
+  if (status.lastReading) status.lastReading = { ...status.lastReading, current: false };
+}
+
 function fail(t: TerminationStatus, e: Entry, reason: string): void {
   delete t.working;
   t.state = 'failed';
@@ -210,8 +221,8 @@ function fail(t: TerminationStatus, e: Entry, reason: string): void {
   t.reason = reason;
 }
 
-function proved(status: LinkStatus, link: Link, policy: Policy, e: EntryOf<'reading'>): void {
-  const judged = judgeMeasured(e.data, link, policy, e.at);
+function proved(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'reading'>): void {
+  const judged = judgeMeasured(e.data, link, terms, e.at);
   if (!judged.ok) return;
   const { judgement } = judged;
   status.lastReading = {

@@ -1,5 +1,5 @@
-import type { LogEntry } from '../model/entry';
 import type { Part } from '../model/job';
+import type { Projection } from './projection';
 
 /** How a tool, a lot or a lead stands. */
 export interface ToolStatus {
@@ -18,25 +18,25 @@ export interface ToolStatus {
 /** How many terminations lie between two times a punch tool is asked for its cut. Our judgement. */
 export const ASK_CUT_EVERY = 24;
 
-/** Counts what every part was used for. Entries that were taken back do not count. */
-export function toolStatuses(parts: readonly Part[], entries: readonly LogEntry[]): ToolStatus[] {
-  const voided = new Set(entries.flatMap((e) => (e.kind === 'void' ? [e.data.entry] : [])));
-  const by = new Map<string, ToolStatus>(
-    parts.map((p) => [p.id, { part: p.id, used: 0, sinceBlade: 0, sinceAsked: 0, putBy: false }]),
-  );
-  for (const e of [...entries].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))) {
-    if (voided.has(e.id)) continue;
+/** What every part was used for, by its id. */
+export type ToolUse = Record<string, ToolStatus>;
+
+const unused = (part: string): ToolStatus => ({ part, used: 0, sinceBlade: 0, sinceAsked: 0, putBy: false });
+
+/** What every part was used for, as a projection of a job's log. */
+export const toolUse: Projection<ToolUse> = {
+  kinds: ['seated', 'redone', 'tool'],
+  init: () => ({}),
+  step: (use, e) => {
+    const of = (id: string) => (Object.hasOwn(use, id) ? use[id]! : (use[id] = unused(id)));
     if (e.kind === 'seated' || e.kind === 'redone')
-      for (const id of e.data.parts ?? []) {
-        const t = by.get(id);
-        if (!t) continue;
+      for (const t of (e.data.parts ?? []).map(of)) {
         t.used++;
         t.sinceBlade++;
         t.sinceAsked++;
       }
-    if (e.kind !== 'tool') continue;
-    const t = by.get(e.data.part);
-    if (!t) continue;
+    if (e.kind !== 'tool') return use;
+    const t = of(e.data.part);
     if (e.data.did === 'blade-changed') {
       t.sinceBlade = 0;
       t.bladeChangedAt = e.at;
@@ -46,9 +46,13 @@ export function toolStatuses(parts: readonly Part[], entries: readonly LogEntry[
       t.cut = e.data.did === 'clean-cut' ? 'clean' : 'rough';
       t.sinceAsked = 0;
     }
-  }
-  return [...by.values()];
-}
+    return use;
+  },
+};
+
+/** How each of these parts stands, used or not. */
+export const toolStatuses = (parts: readonly Part[], use: ToolUse): ToolStatus[] =>
+  parts.map((p) => (Object.hasOwn(use, p.id) ? use[p.id]! : unused(p.id)));
 
 /** Whether a punch tool wants to be asked for its cut: never answered, or long ago. */
 export const wantsAsking = (t: ToolStatus): boolean => t.cut === undefined || t.sinceAsked >= ASK_CUT_EVERY;

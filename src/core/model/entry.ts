@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { CONNECTOR_FAMILIES } from '../wiring/connector';
-import { CONDUCTORS } from '../wiring/conductors';
+import { CONDUCTORS, type End } from '../wiring/conductors';
 import { SCHEMES } from '../wiring/schemes';
 import { TAPES } from './tape';
 import { contactSchema, electricalSchema, endSchema, instantSchema, measuredSchema } from './reading';
@@ -118,6 +118,12 @@ export const ENTRY_DATA = {
     bands: z.number().int().min(0).max(3),
     text: z.string().max(40).optional(),
   }),
+  /** The plan moved a link on site: what it was and what it is now. Neither end is proven there. */
+  moved: z.strictObject({
+    revision: z.number().int().min(1),
+    /** What changed, in words such as `port K1 3 → K1 7`. */
+    changed: z.array(z.string().max(300)).min(1).max(12),
+  }),
   /** A remark. */
   note: z.strictObject({ text: z.string().min(1).max(2000) }),
   /** Takes an earlier entry back. */
@@ -129,6 +135,7 @@ export type EntryKind = keyof typeof ENTRY_DATA;
 /** Kinds of entry. */
 export const ENTRY_KINDS = Object.keys(ENTRY_DATA) as EntryKind[];
 
+/** Kinds that are about one end, and have to name it. */
 const END_KINDS: ReadonlySet<EntryKind> = new Set<EntryKind>([
   'seated',
   'redone',
@@ -138,41 +145,63 @@ const END_KINDS: ReadonlySet<EntryKind> = new Set<EntryKind>([
   'flagged',
 ]);
 
-const entryOf = <K extends EntryKind>(kind: K) =>
-  z.strictObject({
-    id: z.uuid({ error: 'must be a UUID made where the entry was written' }),
-    job: idSchema,
-    link: idSchema,
-    end: END_KINDS.has(kind) ? endSchema : endSchema.optional(),
-    kind: z.literal(kind),
-    at: instantSchema,
-    by: idSchema,
-    data: ENTRY_DATA[kind],
-  });
+/** What every entry has. */
+const common = {
+  id: z.uuid({ error: 'must be a UUID made where the entry was written' }),
+  job: idSchema,
+  at: instantSchema,
+  by: idSchema,
+  /** The device it was written on, and its number there: what one device writes stays in the order it was written in. */
+  device: z.string().min(1).max(40).optional(),
+  written: z.number().int().min(1).max(1e12).optional(),
+  /** When the server had it, and how far the device's clock was ahead then: written by the server. */
+  receivedAt: instantSchema.optional(),
+  clockErrorMs: z.number().int().min(-1e15).max(1e15).optional(),
+};
+interface Common {
+  id: string;
+  job: string;
+  at: string;
+  by: string;
+  device?: string | undefined;
+  written?: number | undefined;
+  receivedAt?: string | undefined;
+  clockErrorMs?: number | undefined;
+}
+
+/** The entry of one kind. */
+export type EntryOf<K extends EntryKind> = {
+  [P in K]: Common & { link: string; end?: End | undefined; kind: P; data: z.infer<(typeof ENTRY_DATA)[P]> };
+}[K];
+/** An entry as data. */
+export type Entry = EntryOf<EntryKind>;
 
 /** An entry of the log: `{ id, job, link, end, kind, at, by, data }`. */
-export const entrySchema = z.discriminatedUnion('kind', [
-  entryOf('seated'),
-  entryOf('reading'),
-  entryOf('redone'),
-  entryOf('repulled'),
-  entryOf('rejected'),
-  entryOf('found'),
-  entryOf('read-back'),
-  entryOf('photo'),
-  entryOf('cautioned'),
-  entryOf('exchanged'),
-  entryOf('traced'),
-  entryOf('flagged'),
-  entryOf('note'),
-  entryOf('void'),
-]);
-/** An entry as data. */
-export type Entry = z.infer<typeof entrySchema>;
-/** The entry of one kind. */
-export type EntryOf<K extends EntryKind> = Extract<Entry, { kind: K }>;
+export const entrySchema = z.discriminatedUnion(
+  'kind',
+  ENTRY_KINDS.map((kind) =>
+    z.strictObject({
+      ...common,
+      link: idSchema,
+      end: END_KINDS.has(kind) ? endSchema : endSchema.optional(),
+      kind: z.literal(kind),
+      data: ENTRY_DATA[kind],
+    }),
+  ) as never,
+) as unknown as z.ZodType<Entry>;
 
-/** What an entry carries that is about the job's tools and not about one link. */
+/** One thing of a plan before and after a change; `null`: not there. `list` is `job` for the job's name and terms. */
+const planChangeSchema = z.strictObject({
+  list: z.enum(['job', 'spaces', 'panels', 'outlets', 'links', 'crew', 'parts', 'legends']),
+  id: idSchema,
+  name: z.string().max(200),
+  was: z.unknown(),
+  is: z.unknown(),
+});
+/** One thing of a plan before and after a change. */
+export type PlanChange = z.infer<typeof planChangeSchema>;
+
+/** What an entry carries that is about the job as a whole and not about one link. */
 export const JOB_ENTRY_DATA = {
   /** Two test leads were joined and read. */
   'leads-proved': z.strictObject({
@@ -186,32 +215,35 @@ export const JOB_ENTRY_DATA = {
     did: z.enum(['blade-changed', 'clean-cut', 'rough-cut', 'put-by', 'taken-up']),
     note: noteSchema.optional(),
   }),
+  /** The plan was changed: what was put in, changed and taken out, old and new, and from where. Written by the server. */
+  planned: z.strictObject({
+    /** The revision of the plan that this made. */
+    revision: z.number().int().min(1),
+    /** The file or screen it came from. */
+    from: z.string().max(200),
+    changes: z.array(planChangeSchema).max(100_000),
+  }),
   /** Takes an earlier entry of the job back. */
   void: z.strictObject({ entry: idSchema, reason: z.string().min(1).max(400) }),
 } as const;
 /** A kind of entry about the job's tools. */
 export type JobEntryKind = keyof typeof JOB_ENTRY_DATA;
 
-const jobEntryOf = <K extends JobEntryKind>(kind: K) =>
-  z.strictObject({
-    id: z.uuid({ error: 'must be a UUID made where the entry was written' }),
-    job: idSchema,
-    kind: z.literal(kind),
-    at: instantSchema,
-    by: idSchema,
-    data: JOB_ENTRY_DATA[kind],
-  });
+/** The entry of one kind about the job as a whole. */
+export type JobEntryOf<K extends JobEntryKind> = {
+  [P in K]: Common & { kind: P; data: z.infer<(typeof JOB_ENTRY_DATA)[P]> };
+}[K];
+/** An entry about the job as a whole, as data. */
+export type JobEntry = JobEntryOf<JobEntryKind>;
 
-/** An entry about the job's tools: like the others, with neither link nor end. */
-export const jobEntrySchema = z.discriminatedUnion('kind', [
-  jobEntryOf('leads-proved'),
-  jobEntryOf('tool'),
-  jobEntryOf('void'),
-]);
-/** An entry about the job's tools, as data. */
-export type JobEntry = z.infer<typeof jobEntrySchema>;
-/** The entry of one kind about the job's tools. */
-export type JobEntryOf<K extends JobEntryKind> = Extract<JobEntry, { kind: K }>;
+/** An entry about the job as a whole: like the others, with neither link nor end. */
+export const jobEntrySchema = z.discriminatedUnion(
+  'kind',
+  (Object.keys(JOB_ENTRY_DATA) as JobEntryKind[]).map((kind) =>
+    z.strictObject({ ...common, kind: z.literal(kind), data: JOB_ENTRY_DATA[kind] }),
+  ) as never,
+) as unknown as z.ZodType<JobEntry>;
+
 /** Anything the log holds. */
 export type LogEntry = Entry | JobEntry;
 /** Whether an entry is about one link, and not about the job as a whole. */

@@ -1,10 +1,11 @@
+import { jobFileProblems } from '../plan/invariants';
 import { describe, expect, it } from 'vitest';
 import demo from '../../../demo/skerry-point.json';
 import { GENERIC_CABLES, GENERIC_CONNECTORS } from '../wiring/parts';
 import { LEGENDS } from '../wiring/legend';
 import { cableSpecSchema, connectorSpecSchema, legendSchema } from './bench';
 import { ENTRY_KINDS, JOB_ENTRY_DATA, jobEntrySchema, schemaFor } from './entry';
-import { jobFileProblems, jobFileSchema, policySchema } from './job';
+import { jobFileSchema, policySchema } from './job';
 
 const base = { id: '0192f3c1-0000-7000-8000-000000000001', job: 'j', at: '2026-11-20T09:00:00Z', by: 'bo' };
 

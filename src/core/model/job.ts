@@ -1,6 +1,4 @@
-import { mediumOf } from '../wiring/connector';
 import { EVIDENCE } from './evidence';
-import { ofLink } from './entry';
 import { z } from 'zod';
 import { CONNECTOR_FAMILIES } from '../wiring/connector';
 import type { Legend } from '../wiring/legend';
@@ -140,6 +138,8 @@ export const jobFileSchema = z.strictObject({
     name,
     createdAt: instantSchema,
     policy: policySchema,
+    /** How often the plan was changed; none where it never was. */
+    revision: z.number().int().min(1).optional(),
   }),
   spaces: z.array(spaceSchema),
   panels: z.array(panelSchema),
@@ -175,6 +175,8 @@ export interface JobPlan {
   name: string;
   createdAt: string;
   policy: Policy;
+  /** How often the plan was changed since the job began. */
+  revision: number;
   spaces: Space[];
   panels: Panel[];
   outlets: Outlet[];
@@ -182,55 +184,4 @@ export interface JobPlan {
   parts: Part[];
   legends: Legend[];
   crew: Person[];
-}
-
-/** References inside a job file that point at nothing or collide, each as a path and a sentence. */
-export function jobFileProblems(file: JobFile): { path: string; message: string }[] {
-  const problems: { path: string; message: string }[] = [];
-  const say = (path: string, message: string) => problems.push({ path, message });
-  const unique = (list: { id: string }[], where: string) => {
-    const seen = new Set<string>();
-    list.forEach((x, i) =>
-      seen.has(x.id) ? say(`${where}.${i}.id`, `"${x.id}" stands here twice.`) : seen.add(x.id),
-    );
-    return seen;
-  };
-  const spaces = unique(file.spaces, 'spaces');
-  const panels = unique(file.panels, 'panels');
-  const outlets = unique(file.outlets, 'outlets');
-  const links = unique(file.links, 'links');
-  const crew = unique(file.crew, 'crew');
-  unique(file.parts, 'parts');
-  unique(file.legends ?? [], 'legends');
-  unique(file.entries, 'entries');
-  file.panels.forEach(
-    (p, i) => spaces.has(p.space) || say(`panels.${i}.space`, `There is no space "${p.space}".`),
-  );
-  file.outlets.forEach(
-    (o, i) => spaces.has(o.space) || say(`outlets.${i}.space`, `There is no space "${o.space}".`),
-  );
-  const taken = new Map<string, string>();
-  const panelPorts = new Map(file.panels.map((p) => [p.id, p.ports]));
-  file.links.forEach((l, i) => {
-    if (!panels.has(l.head.panel)) say(`links.${i}.head.panel`, `There is no panel "${l.head.panel}".`);
-    else if (l.head.port > panelPorts.get(l.head.panel)!)
-      say(
-        `links.${i}.head.port`,
-        `Panel "${l.head.panel}" has ${panelPorts.get(l.head.panel)} ports, not ${l.head.port}.`,
-      );
-    if (!outlets.has(l.tail.outlet)) say(`links.${i}.tail.outlet`, `There is no outlet "${l.tail.outlet}".`);
-    if (mediumOf(l.head.connector) !== mediumOf(l.tail.connector))
-      say(`links.${i}.tail.connector`, 'A coax connector at one end wants one at the other.');
-    if (l.retired) return;
-    const port = `${l.head.panel}\n${l.head.port}`;
-    if (taken.has(port))
-      say(`links.${i}.head.port`, `Port ${l.head.port} of "${l.head.panel}" is taken by ${taken.get(port)}.`);
-    taken.set(port, l.label);
-  });
-  file.entries.forEach((e, i) => {
-    if (e.job !== file.job.id) say(`entries.${i}.job`, `This entry belongs to the job "${e.job}".`);
-    if (ofLink(e) && !links.has(e.link)) say(`entries.${i}.link`, `There is no link "${e.link}".`);
-    if (!crew.has(e.by)) say(`entries.${i}.by`, `Nobody in the crew is "${e.by}".`);
-  });
-  return problems;
 }

@@ -1,5 +1,14 @@
 import { z } from 'zod';
-import { linkSchema, outletSchema, panelSchema, personSchema, policySchema, spaceSchema } from './job';
+import { legendSchema } from './bench';
+import {
+  linkSchema,
+  outletSchema,
+  panelSchema,
+  partSchema,
+  personSchema,
+  policySchema,
+  spaceSchema,
+} from './job';
 
 const ids = z.array(z.string().min(1).max(80)).max(20_000).optional();
 const jobName = z.string().trim().min(1, { error: 'A job needs a name.' }).max(120);
@@ -15,16 +24,37 @@ export const planChangesSchema = z.strictObject({
       outlets: z.array(outletSchema).max(20_000).optional(),
       links: z.array(linkSchema).max(20_000).optional(),
       crew: z.array(personSchema).max(500).optional(),
+      parts: z.array(partSchema).max(2000).optional(),
+      legends: z.array(legendSchema).max(500).optional(),
     })
     .optional(),
-  remove: z.strictObject({ spaces: ids, panels: ids, outlets: ids, links: ids, crew: ids }).optional(),
+  remove: z
+    .strictObject({ spaces: ids, panels: ids, outlets: ids, links: ids, crew: ids, parts: ids, legends: ids })
+    .optional(),
+  /** A name for this change, made where it was made: sending it twice changes the plan once. */
+  id: z.uuid().optional(),
+  /** The revision of the plan that the sender had; the newest where missing. */
+  revision: z.number().int().min(0).optional(),
+  /** The file or screen it comes from, and who made it. */
+  from: z.string().max(200).optional(),
+  by: z.string().min(1).max(80).optional(),
+  /** Of terminated links that get another port, room, cable or connector: a correction on `paper`, or moved on `site`. */
+  moved: z.record(z.string().max(80), z.enum(['paper', 'site'])).optional(),
 });
 /** What is put into a plan or taken out of it. */
 export type PlanChanges = z.infer<typeof planChangesSchema>;
 /** Lists of a plan that changes touch. */
 export type PlanList = keyof NonNullable<PlanChanges['put']>;
 /** Those lists, in the order in which things stand on one another. */
-export const PLAN_LISTS: readonly PlanList[] = ['spaces', 'panels', 'outlets', 'links', 'crew'];
+export const PLAN_LISTS: readonly PlanList[] = [
+  'spaces',
+  'panels',
+  'outlets',
+  'links',
+  'crew',
+  'parts',
+  'legends',
+];
 
 /** What a new job starts from. */
 export const newJobSchema = z.strictObject({

@@ -1,18 +1,11 @@
-import { mediumOf } from '../wiring/connector';
 import type { JobPlan, Link } from '../model/job';
+import { planProblems, type PlanProblem } from './invariants';
 import { PLAN_LISTS, type PlanChanges, type PlanList } from '../model/plan-changes';
-import { doubles } from '../model/identifiers';
 
-/** What of a plan has been used: links and people that stand in the log. They are retired, not removed. */
+/** What of a plan stands in the log: links are then retired and not removed, parts stay. People are always retired, since what they logged may still be on its way. */
 export interface Used {
   links: ReadonlySet<string>;
-  crew: ReadonlySet<string>;
-}
-
-/** One thing a change would do that cannot be, and what to do instead. */
-export interface PlanProblem {
-  path: string;
-  message: string;
+  parts: ReadonlySet<string>;
 }
 
 /** A plan after its changes: what was written, taken out and retired, by list. */
@@ -78,14 +71,22 @@ export function applyChanges(plan: JobPlan, changes: PlanChanges, used: Used): A
     const [panels, outlets] = [inside('panels'), inside('outlets')];
     end('spaces', id, [...panels, ...outlets], false, panels.some((p) => !p.retired) ? 'panel' : 'outlet');
   }
-  for (const id of remove.crew ?? []) end('crew', id, [], used.crew.has(id), 'entry');
+  for (const id of remove.crew ?? []) end('crew', id, [], true, 'entry');
+  for (const id of remove.parts ?? [])
+    if (used.parts.has(id))
+      problems.push({
+        path: 'remove.parts',
+        message: `${nameOf(maps.parts.get(id) ?? { id })} stands in the log: put it away instead of taking it out.`,
+      });
+    else end('parts', id, [], false, 'entry');
+  for (const id of remove.legends ?? []) end('legends', id, [], false, 'entry');
   const after: JobPlan = {
     ...plan,
     name: changes.name ?? plan.name,
     policy: changes.policy ?? plan.policy,
     ...(Object.fromEntries(PLAN_LISTS.map((l) => [l, [...maps[l].values()]])) as Pick<JobPlan, PlanList>),
   };
-  return { plan: after, written, removed, retired, problems: [...problems, ...planProblems(after)] };
+  return { plan: after, written, removed, retired, problems: [...problems, ...newProblems(plan, after)] };
 }
 
 const nameOf = (x: Item): string => {
@@ -93,43 +94,10 @@ const nameOf = (x: Item): string => {
   return named.name ?? named.label ?? x.id;
 };
 
-/** What in a plan contradicts itself, each with the thing it stands at. Retired things are held against nothing. */
-export function planProblems(plan: JobPlan): PlanProblem[] {
-  const problems: PlanProblem[] = [];
-  const say = (path: string, message: string) => void problems.push({ path, message });
-  const spaces = new Map(plan.spaces.map((s) => [s.id, s]));
-  const there = (id: string) => spaces.has(id) && !spaces.get(id)!.retired;
-  const panels = new Map(plan.panels.map((p) => [p.id, p]));
-  const outlets = new Map(plan.outlets.map((o) => [o.id, o]));
-  if (!plan.crew.some((p) => !p.retired)) say('crew', 'A job needs at least one person: add somebody first.');
-  for (const p of plan.panels)
-    if (!p.retired && !there(p.space)) say(`panels.${p.id}`, `Panel ${p.name} hangs in no space that is there.`); // prettier-ignore
-  for (const o of plan.outlets)
-    if (!o.retired && !there(o.space)) say(`outlets.${o.id}`, `Outlet ${o.name} is in no space that is there.`); // prettier-ignore
-  const active = plan.links.filter((l) => !l.retired);
-  const place = (l: Link, key: string, taken: Map<string, string>, what: string) => {
-    const other = taken.get(key);
-    if (other !== undefined) say(`links.${l.id}`, `${l.label}: ${what} is taken by ${other}.`);
-    else taken.set(key, l.label);
-  };
-  const ports = new Map<string, string>();
-  const positions = new Map<string, string>();
-  for (const l of active) {
-    const [panel, outlet] = [panels.get(l.head.panel), outlets.get(l.tail.outlet)];
-    if (!panel || panel.retired) say(`links.${l.id}`, `${l.label}: there is no panel "${l.head.panel}".`);
-    else {
-      if (l.head.port > panel.ports) say(`links.${l.id}`, `${l.label}: panel ${panel.name} has ${panel.ports} ports, not ${l.head.port}.`); // prettier-ignore
-      place(l, `${panel.id}\n${l.head.port}`, ports, `port ${l.head.port} of ${panel.name}`);
-    }
-    if (!outlet || outlet.retired) say(`links.${l.id}`, `${l.label}: there is no outlet "${l.tail.outlet}".`);
-    else {
-      if (l.tail.position > outlet.positions) say(`links.${l.id}`, `${l.label}: outlet ${outlet.name} has ${outlet.positions} positions, not ${l.tail.position}.`); // prettier-ignore
-      place(l, `${outlet.id}\n${l.tail.position}`, positions, `position ${l.tail.position} of outlet ${outlet.name}`); // prettier-ignore
-    }
-    if (mediumOf(l.head.connector) !== mediumOf(l.tail.connector))
-      say(`links.${l.id}`, `${l.label}: a coax connector at one end wants one at the other.`);
-  }
-  for (const d of doubles(active.map((l) => l.label)))
-    say(`links.${active[d.at[1]!]!.id}`, `${d.at.length} links are called ${d.identifier}: a label belongs to one.`); // prettier-ignore
-  return problems;
+/** What is wrong with a plan that was not wrong before: an old plan that contradicts itself can still be changed. */
+function newProblems(before: JobPlan, after: JobPlan): PlanProblem[] {
+  const problems = planProblems(after);
+  if (!problems.length) return problems;
+  const old = new Set(planProblems(before).map((p) => p.message));
+  return problems.filter((p) => !old.has(p.message));
 }

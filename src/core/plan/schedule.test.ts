@@ -12,6 +12,7 @@ import {
   type ScheduleRow,
 } from './schedule-csv';
 import { applyChanges } from './apply-changes';
+import { planOfFile } from './invariants';
 import { layPattern, readRooms } from './pattern';
 import { scheduleChanges, scheduleOf } from './schedule-changes';
 import { MOST_LINK_METRES } from './schedule-cells';
@@ -20,9 +21,10 @@ import { checkSchedule, keptCell } from './schedule-check';
 const demo = JSON.parse(
   readFileSync(new URL('../../../demo/skerry-point.json', import.meta.url), 'utf8'),
 ) as JobFile;
-const demoPlan = (): JobPlan => ({ ...demo.job, ...demo, legends: [] });
+const demoPlan = (): JobPlan => planOfFile(structuredClone(demo));
 const emptyPlan = (): JobPlan => ({
   ...demo.job,
+  revision: 0,
   spaces: [],
   panels: [],
   outlets: [],
@@ -31,7 +33,7 @@ const emptyPlan = (): JobPlan => ({
   legends: [],
   crew: demo.crew,
 });
-const NOTHING_USED = { links: new Set<string>(), crew: new Set<string>() };
+const NOTHING_USED = { links: new Set<string>(), parts: new Set<string>() };
 const row = (port: number, more: Partial<ScheduleRow> = {}): ScheduleRow => ({
   link: `N1-${String(port).padStart(2, '0')}`,
   head_panel: 'N1',

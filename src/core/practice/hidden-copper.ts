@@ -7,7 +7,7 @@ import { READ_BACK_FACTOR } from '../diagnose/place-states';
 import type { Entry } from '../model/entry';
 import type { Measured } from '../model/reading';
 import { readMeasured } from '../log/measured';
-import { inOrder } from '../log/state';
+import { effective } from '../log/effective';
 import { randomFrom, seedOf } from './random';
 import { schemesFor } from '../wiring/schemes';
 import { writeWalk } from '../reading/walk';
@@ -55,10 +55,7 @@ export function hiddenCopper(
       cable: { ...copper.cable, breaks: copper.cable.breaks.filter((b) => b.zone !== end) },
     };
   };
-  const all = inOrder(entries);
-  const voided = new Set(all.flatMap((e) => (e.kind === 'void' ? [e.data.entry] : [])));
-  for (const e of all) {
-    if (voided.has(e.id)) continue;
+  for (const e of effective(entries)) {
     if (e.kind === 'seated') made(e.end!);
     else if (e.kind === 'read-back') readBack[e.end!] = e.data.right;
     else if (e.kind === 'redone' && e.data.action === 'redo') made(e.end!);

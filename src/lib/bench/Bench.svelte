@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { asking } from '$lib/address/address';
   import { goto } from '$app/navigation';
   import { onMount, untrack } from 'svelte';
   import { ALWAYS_FULL } from '$core/bench/gates';
@@ -7,7 +8,7 @@
   import type { Link } from '$core/model/job';
   import type { End } from '$core/wiring/conductors';
   import { typing } from '$lib/shell/keys';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
   import Cautions from './Cautions.svelte';
   import ConnectorDrawing from './ConnectorDrawing.svelte';
   import GateSteps from './GateSteps.svelte';
@@ -20,10 +21,10 @@
   import { BenchSession } from './session.svelte';
 
   let { link, end }: { link: Link; end: End } = $props();
-  const site = useSite();
-  const session = untrack(() => new BenchSession(site, link, end));
+  const job = useJob();
+  const session = untrack(() => new BenchSession(job, link, end));
   onMount(() => session.resume());
-  const status = $derived(site.statusOf(link.id)[end]);
+  const status = $derived(job.statusOf(link.id)[end]);
   const reading = $derived(session.gate === 'read-back');
   const firstUse = $derived(session.gate === 'identify' && session.cautionsNew);
   /** Gates whose work is in the hands and not in the drawing: a phone has no room for both. */
@@ -38,8 +39,8 @@
   }
 
   async function logged(): Promise<void> {
-    const next = site.nextBare(link.id, end);
-    await goto(next ? `/${site.plan.id}/bench/${next.id}/${end}` : `/${site.plan.id}/prove/${link.id}`, {
+    const next = job.nextBare(link.id, end);
+    await goto(next ? job.at('bench', next.id, end) : job.at('prove', link.id), {
       noScroll: true,
     });
   }
@@ -85,7 +86,7 @@
     {#if firstUse}<Cautions {session} />{/if}
     {#if session.gate === 'identify' && status.state !== 'bare'}
       <p>
-        Attempt {status.attempt} by {site.person(status.by)}: {status.state}{status.reason
+        Attempt {status.attempt} by {job.plan.person(status.by)}: {status.state}{status.reason
           ? `, ${status.reason}`
           : ''}.
       </p>
@@ -100,7 +101,7 @@
       {#if session.gate === 'prep'}
         <a
           class="flex min-h-12 items-center font-semibold underline underline-offset-4"
-          href="/{site.plan.id}/gauge/{session.connector}?link={link.id}&end={end}"
+          href={asking(job.at('gauge', session.connector), { link: link.id, end })}
           >hold the cable against the life-size gauge</a
         >
       {/if}

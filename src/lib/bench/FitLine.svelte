@@ -6,7 +6,7 @@
 
   let { session }: { session: BenchSession } = $props();
   let open = $state(false);
-  const connector = $derived(connectorsFor(session.connector, session.site.extras.parts)[0]);
+  const connector = $derived(connectorsFor(session.connector, session.job.plan.parts)[0]);
   const fit = $derived(session.cable && connector ? fitOf(session.cable, connector.spec) : null);
   const notes = $derived(fit?.reasons.filter((r) => r.grade !== 'fits') ?? []);
 </script>

@@ -10,7 +10,7 @@
   import type { BenchSession } from './session.svelte';
 
   let { session, onclose }: { session: BenchSession; onclose: () => void } = $props();
-  const extras = $derived(session.site.extras);
+  const extras = $derived(session.job.plan);
   const cables = $derived([
     ...extras.parts.flatMap((p) => (p.cable ? [{ id: p.id, name: p.name, spec: p.cable }] : [])),
     ...GENERIC_CABLES,

@@ -5,13 +5,13 @@
   import Choice from '$lib/shell/Choice.svelte';
   import FitLine from './FitLine.svelte';
   import GateSteps from './GateSteps.svelte';
-  import { tailWords } from '$lib/site/where';
+  import { tailWords } from '$lib/job/where';
   import type { BenchSession } from './session.svelte';
 
   let { session }: { session: BenchSession } = $props();
   const coaxLink = $derived(mediumOf(session.link[session.end].connector) === 'coax');
   const families = $derived(CONNECTOR_FAMILIES.filter((f) => (mediumOf(f) === 'coax') === coaxLink));
-  const here = $derived(session.site.where(session.link));
+  const here = $derived(session.job.plan.where(session.link));
 </script>
 
 <p class="text-lg">

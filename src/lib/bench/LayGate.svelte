@@ -34,7 +34,7 @@
         value={session.legend.id}
         onchange={(e) => session.setLegend(e.currentTarget.value)}
       >
-        {#each session.site.extras.legends as l (l.id)}<option value={l.id} class="bg-paper">{l.name}</option
+        {#each session.job.plan.legends as l (l.id)}<option value={l.id} class="bg-paper">{l.name}</option
           >{/each}
       </select>
     </label>

@@ -32,7 +32,7 @@
       return;
     }
     const id = uuid();
-    session.site.extras.keepLegend({
+    session.job.plan.keepLegend({
       id,
       name: name.trim() || `Read off at ${session.link.label}`,
       shape,

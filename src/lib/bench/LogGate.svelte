@@ -2,8 +2,7 @@
   import { mediumOf } from '$core/wiring/connector';
   import { parseLength } from '$core/bench/units';
   import { judgeUntwist, MOST_UNTWIST_MM } from '$core/bench/untwist';
-  import { onMount } from 'svelte';
-  import { wantsAsking, type ToolStatus } from '$core/log/tools';
+  import { wantsAsking } from '$core/log/tools';
   import { FAMILY_NAMES } from '$core/wiring/connector';
   import PhotoButton from '$lib/photo/PhotoButton.svelte';
   import PhotoCompare from './PhotoCompare.svelte';
@@ -28,12 +27,11 @@
     };
   });
   const used = $derived(
-    session.site.extras.parts.filter(
+    session.job.plan.parts.filter(
       (p) => !p.cable && (!p.connector || p.connector.family === session.connector),
     ),
   );
 
-  let tools = $state.raw<readonly ToolStatus[]>([]);
   let answered = $state<string[]>([]);
   /** Punch tools in hand whose cut nobody has judged for long. */
   const asked = $derived(
@@ -42,15 +40,11 @@
         p.kind === 'punch tool' &&
         session.parts.includes(p.id) &&
         !answered.includes(p.id) &&
-        tools.some((t) => t.part === p.id && wantsAsking(t)),
+        session.job.log.tools([p]).some(wantsAsking),
     ),
   );
-  onMount(async () => {
-    const answer = await fetch(`/api/jobs/${session.site.plan.id}/tools`).catch(() => null);
-    if (answer?.ok) tools = ((await answer.json()) as { tools: ToolStatus[] }).tools;
-  });
   function cut(part: string, did: 'clean-cut' | 'rough-cut'): void {
-    session.site.logForJob('tool', { part, did });
+    session.job.log.writeForJob('tool', { part, did });
     answered = [...answered, part];
   }
 

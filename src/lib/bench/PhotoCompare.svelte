@@ -6,7 +6,7 @@
   import { belongsAt } from '$core/bench/seats';
 
   let { session }: { session: BenchSession } = $props();
-  const photo = $derived(session.site.statusOf(session.link.id)[session.end].photo);
+  const photo = $derived(session.job.statusOf(session.link.id)[session.end].photo);
   let open = $state(false);
 </script>
 
@@ -15,7 +15,7 @@
   {#if open}
     <Sheet title="{session.link.label} {session.end}" wide onclose={() => (open = false)}>
       <div class="grid items-center gap-3 lg:grid-cols-2">
-        {#await photoUrl(session.site.plan.id, photo) then src}
+        {#await photoUrl(session.job.plan.id, photo) then src}
           <img
             {src}
             alt="Close-up of {session.link.label} at the {session.end}"

@@ -6,22 +6,22 @@
   import type { Panel } from '$core/model/job';
   import { nextAfter } from '$core/log/next';
   import PortStrip from '$lib/port-strip/PortStrip.svelte';
-  import { useSite } from '$lib/site/site.svelte';
-  import { tailWords } from '$lib/site/where';
+  import { useJob } from '$lib/job/open-job.svelte';
+  import { tailWords } from '$lib/job/where';
   import ConnectorDrawing from './ConnectorDrawing.svelte';
   import { BenchSession } from './session.svelte';
 
   let { panel }: { panel: Panel } = $props();
-  const site = useSite();
-  const links = untrack(() => site.panelLinks(panel.id));
-  const bare = (id: string) => site.statusOf(id).head.state === 'bare';
+  const job = useJob();
+  const links = untrack(() => job.plan.panelLinks(panel.id));
+  const bare = (id: string) => job.statusOf(id).head.state === 'bare';
   const left = $derived(links.filter((l) => bare(l.id)));
   let at = $state(untrack(() => left[0]?.id ?? ''));
   let doneAt = $state<number[]>([]);
   const link = $derived(links.find((l) => l.id === at && bare(l.id)) ?? left[0]);
-  const session = $derived(link ? untrack(() => new BenchSession(site, link, 'head')) : null);
+  const session = $derived(link ? untrack(() => new BenchSession(job, link, 'head')) : null);
   const pace = $derived(paceOf(doneAt, left.length));
-  const key = $derived(`gauntlet:sweep:${site.plan.id}:${panel.id}`);
+  const key = $derived(`gauntlet:sweep:${job.plan.id}:${panel.id}`);
   const GATES = ['identify', 'prep', 'lay', 'read-back', 'seat', 'look'] as const;
 
   onMount(() => {
@@ -51,7 +51,7 @@
   {#if session && link}
     <div class="flex flex-wrap items-baseline gap-x-3 border-b border-rule px-3 py-2 lg:px-5">
       <h1 class="font-mono text-2xl font-bold lg:text-3xl">{link.label}</h1>
-      <p class="min-w-0 flex-1">from {tailWords(site.where(link), link)}</p>
+      <p class="min-w-0 flex-1">from {tailWords(job.plan.where(link), link)}</p>
       <p class="w-full font-mono text-sm sm:w-auto" data-testid="pace">
         {left.length} of {links.length} left{pace.minutesEach === null
           ? ''
@@ -76,7 +76,7 @@
           {/each}
         </ul>
         {#if session.cautionsNew}
-          <a class="act act-now" data-main-action href="/{site.plan.id}/bench/{link.id}/head"
+          <a class="act act-now" data-main-action href={job.at('bench', link.id, 'head')}
             >First read the cautions of this kind <kbd class="hidden key lg:inline">PgDn</kbd></a
           >
         {:else}
@@ -85,7 +85,7 @@
           >
         {/if}
         <div class="grid grid-cols-2 gap-2">
-          <a class="act" href="/{site.plan.id}/bench/{link.id}/head">Gate by gate</a>
+          <a class="act" href={job.at('bench', link.id, 'head')}>Gate by gate</a>
           <button class="act" onclick={skip}>Leave it for later</button>
         </div>
         <p class="text-sm text-faint">
@@ -97,8 +97,8 @@
   {:else}
     <div class="grid gap-3 px-3 py-5 lg:max-w-lg lg:px-5">
       <h1 class="text-2xl font-bold">Every head of {panel.name} is terminated.</h1>
-      <a class="act act-now" data-main-action href="/{site.plan.id}/rack">Back to the rack</a>
+      <a class="act act-now" data-main-action href={job.at('rack')}>Back to the rack</a>
     </div>
   {/if}
 </main>
-{#if link}<PortStrip current={link} hrefFor={(l) => `/${site.plan.id}/bench/${l.id}/head`} />{/if}
+{#if link}<PortStrip current={link} hrefFor={(l) => job.at('bench', l.id, 'head')} />{/if}

@@ -12,7 +12,7 @@ import { specOf } from '$core/log/link-spec';
 import type { End } from '$core/wiring/conductors';
 import { CONNECTOR_FAMILIES, FAMILY_NAMES, type ConnectorFamily } from '$core/wiring/connector';
 import { SCHEMES, type Scheme } from '$core/wiring/schemes';
-import type { Site } from '$lib/site/site.svelte';
+import type { OpenJob } from '$lib/job/open-job.svelte';
 import type { Seen } from './drawing/drawing';
 
 const REMINDERS = 'gauntlet:bench-reminders';
@@ -59,12 +59,12 @@ export class BenchSession {
   readonly ordered: Scheme;
 
   constructor(
-    readonly site: Site,
+    readonly job: OpenJob,
     readonly link: Link,
     readonly end: End,
   ) {
-    this.key = `gauntlet:bench:${site.plan.id}:${link.id}:${end}`;
-    this.ordered = specOf(link, site.plan.policy)[end].scheme;
+    this.key = `gauntlet:bench:${job.plan.id}:${link.id}:${end}`;
+    this.ordered = specOf(link, job.plan.policy)[end].scheme;
     this.scheme = this.ordered;
     this.choose(link[end].connector);
   }
@@ -73,7 +73,7 @@ export class BenchSession {
   readonly contacts = $derived.by(() => this.askOrder());
   readonly wanted = $derived.by(() => this.contacts.map((c) => belongsAt(this.connector, this.scheme, c)));
   readonly mismatch = $derived.by(() => firstMismatch(this.contacts, this.wanted, this.held));
-  readonly legend = $derived.by((): Legend => this.site.extras.legend(this.legendId));
+  readonly legend = $derived.by((): Legend => this.job.plan.legend(this.legendId));
   readonly seen = $derived.by((): Seen => {
     const { layout } = this.guide;
     if (layout.kind === 'coax') return { kind: 'coax' };
@@ -82,15 +82,15 @@ export class BenchSession {
     return { kind: 'plug', view: this.view, rows: layout.rows, places: seenInPlug(this.view, layout.rows) };
   });
   /** The cable as the job or the program knows it, by what the plan calls it. */
-  readonly cable = $derived.by(() => cableNamed(this.link.cable, this.site.extras.parts));
+  readonly cable = $derived.by(() => cableNamed(this.link.cable, this.job.plan.parts));
   readonly setting = $derived.by(() => ({
-    units: this.site.plan.policy.units,
-    untwist: this.site.plan.policy.untwist,
+    units: this.job.plan.policy.units,
+    untwist: this.job.plan.policy.untwist,
     category: this.cable?.category ?? ('6' as const),
   }));
   readonly reminded = $derived.by(() => remindedBefore(this.gate, this.reminders));
   /** The family's cautions still have to be acknowledged by who works here. */
-  readonly cautionsNew = $derived.by(() => !this.site.cautioned.has(`${this.site.me} ${this.connector}`));
+  readonly cautionsNew = $derived.by(() => !this.job.log.hasReadCautions(this.job.here.me, this.connector));
 
   /** Takes up what this device kept. Call once, in the browser. */
   resume(): void {
@@ -158,7 +158,7 @@ export class BenchSession {
   /** The legend last chosen holds for all of a kind: at the head for its panel, since panels differ too. */
   private get legendKey(): string {
     const at = this.end === 'head' ? this.link.head.panel : '';
-    return `gauntlet:legend:${this.site.plan.id}:${this.connector}:${at}`;
+    return `gauntlet:legend:${this.job.plan.id}:${this.connector}:${at}`;
   }
 
   private choose(connector: ConnectorFamily): void {
@@ -216,7 +216,7 @@ export class BenchSession {
   }
 
   acknowledge(): void {
-    this.site.log(this.link.id, 'cautioned', { family: this.connector });
+    this.job.log.write(this.link.id, 'cautioned', { family: this.connector });
   }
 
   /** Takes in the conductor that is in the hand at the contact asked. */
@@ -226,7 +226,7 @@ export class BenchSession {
     this.held = [...this.held, conductor];
     const right = this.mismatch === null;
     if (!right || this.held.length === this.contacts.length) {
-      const entry = this.site.log(
+      const entry = this.job.log.write(
         this.link.id,
         'read-back',
         { right, held: [...this.held], seconds: Math.min(86_400, (Date.now() - this.readBackFrom) / 1000) },
@@ -245,7 +245,10 @@ export class BenchSession {
   /** The last tap was a slip: it is taken back, and with it what was logged of it. */
   takeBack(): void {
     if (this.mismatch && this.lastReadBack)
-      this.site.log(this.link.id, 'void', { entry: this.lastReadBack, reason: 'Tapped the wrong colour.' });
+      this.job.log.write(this.link.id, 'void', {
+        entry: this.lastReadBack,
+        reason: 'Tapped the wrong colour.',
+      });
     this.lastReadBack = null;
     this.held = this.held.slice(0, -1);
     this.save();
@@ -261,7 +264,7 @@ export class BenchSession {
   /** Reads all of it again; a read-back that was right before no longer counts. */
   readAgain(): void {
     if (this.readBack && this.lastReadBack)
-      this.site.log(
+      this.job.log.write(
         this.link.id,
         'void',
         { entry: this.lastReadBack, reason: 'Laid or chosen anew: to be read back again.' },
@@ -293,7 +296,7 @@ export class BenchSession {
   startAgain(): void {
     const reason = this.amiss.join(' ').slice(0, 400) || 'Refused at the look.';
     this.logWork();
-    this.site.log(this.link.id, 'rejected', { reason }, this.end);
+    this.job.log.write(this.link.id, 'rejected', { reason }, this.end);
     this.amiss = [];
     this.forgetReadBack();
     this.to(this.firstGate());
@@ -302,7 +305,7 @@ export class BenchSession {
   private logWork(untwistMm?: number): void {
     this.save();
     const { connector, scheme } = this;
-    const bare = this.site.statusOf(this.link.id)[this.end].state === 'bare';
+    const bare = this.job.statusOf(this.link.id)[this.end].state === 'bare';
     const work = {
       connector,
       scheme,
@@ -312,8 +315,8 @@ export class BenchSession {
       ...(this.parts.length ? { parts: [...this.parts] } : {}),
     };
     const says = `${this.link.label} ${this.end}: ${bare ? 'seated' : 'done again'}, ${FAMILY_NAMES[connector]}.`;
-    if (bare) this.site.log(this.link.id, 'seated', work, this.end, says);
-    else this.site.log(this.link.id, 'redone', { action: 'redo', ...work }, this.end, says);
+    if (bare) this.job.log.write(this.link.id, 'seated', work, this.end, says);
+    else this.job.log.write(this.link.id, 'redone', { action: 'redo', ...work }, this.end, says);
     this.workedMs = 0;
   }
 

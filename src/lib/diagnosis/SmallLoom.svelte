@@ -9,7 +9,7 @@
   import { readMeasured } from '$core/log/measured';
   import { schemesFor } from '$core/wiring/schemes';
   import Loom from '$lib/loom/Loom.svelte';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
   import { diagnoseHere } from './client';
 
   /** A reading drawn as the copper it most likely describes; worked out once it comes into sight. */
@@ -19,8 +19,8 @@
     looked = [],
     asks = false,
   }: { link: Link; measured: Measured; looked?: readonly Look[]; asks?: boolean } = $props();
-  const site = useSite();
-  const spec = $derived(specOf(link, site.plan.policy));
+  const job = useJob();
+  const spec = $derived(specOf(link, job.plan.policy));
   let copper = $state.raw<Copper | null>(null);
   let question = $state('');
   let box: HTMLElement;
@@ -41,7 +41,7 @@
     const answer = await diagnoseHere({
       link: spec,
       reading: read.reading,
-      standingAt: site.standingAt,
+      standingAt: job.here.standingAt,
       knowledge: { looked: JSON.parse(JSON.stringify(looked)) as Look[], readBack: [], redone: [] },
       costs: DEFAULT_COSTS,
     });

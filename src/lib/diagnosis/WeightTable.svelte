@@ -2,12 +2,12 @@
   import { MISTAKE_WORDS } from '$core/copper/mistake';
   import { STARTING_WEIGHTS } from '$core/diagnose/catalogue';
   import { learnedWeights, nothingFound, PRIOR_STRENGTH } from '$core/diagnose/learn';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
 
   /** How much each mistake weighs by now, beside what one started with. */
-  const site = useSite();
+  const job = useJob();
   const start = learnedWeights(nothingFound());
-  const crew = $derived(learnedWeights(site.foundElsewhere));
+  const crew = $derived(learnedWeights(job.log.foundElsewhere));
   const LISTS = [
     { list: 'jack', name: 'Jacks' },
     { list: 'plug', name: 'Plugs' },
@@ -36,13 +36,13 @@
           ></thead
         >
         <tbody class="font-mono">
-          {#each Object.keys(STARTING_WEIGHTS[list]).sort((a, b) => site.weights[list][b]! - site.weights[list][a]!) as kind (kind)}
+          {#each Object.keys(STARTING_WEIGHTS[list]).sort((a, b) => job.log.weights[list][b]! - job.log.weights[list][a]!) as kind (kind)}
             <tr class="border-b border-rule text-right"
               ><th class="py-1 pr-2 text-left font-sans font-normal">{MISTAKE_WORDS[kind]}</th><td
                 >{percent(start[list][kind]!)}</td
               ><td>{percent(crew[list][kind]!)}</td><td class="font-bold"
-                >{percent(site.weights[list][kind]!)}</td
-              ><td>{site.found[list][kind] ?? ''}</td></tr
+                >{percent(job.log.weights[list][kind]!)}</td
+              ><td>{job.log.found[list][kind] ?? ''}</td></tr
             >
           {/each}
         </tbody>

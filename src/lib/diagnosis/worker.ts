@@ -1,6 +1,7 @@
+import { Contradiction } from '$core/reading/contradiction';
 import type { Weights } from '$core/diagnose/catalogue';
 import { createEngine } from '$core/diagnose/engine';
-import { Contradiction, type DiagnoseInput } from '$core/diagnose/types';
+import { type DiagnoseInput } from '$core/diagnose/types';
 
 const engine = createEngine(undefined, () => performance.now());
 

@@ -1,33 +1,42 @@
 <script lang="ts">
-  import { ofLink } from '$core/model/entry';
-  import type { LogEntry } from '$core/model/entry';
+  import { asking } from '$lib/address/address';
+  import type { Resolved } from '$core/log/effective';
   import { entryWords } from '$core/log/entry-words';
+  import { clockDoubt } from '$core/log/history';
+  import { judgeMeasured } from '$core/log/judge-measured';
+  import { ofLink, type LogEntry } from '$core/model/entry';
+  import type { Link } from '$core/model/job';
+  import { clockWords, localTime } from './time';
+  import PlannedChanges from './PlannedChanges.svelte';
   import SmallLoom from '$lib/diagnosis/SmallLoom.svelte';
   import { photoUrl } from '$lib/photo/photo-box';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
 
-  let { entries }: { entries: readonly LogEntry[] } = $props();
-  const site = useSite();
-  const voided = $derived(new Set(entries.flatMap((e) => (e.kind === 'void' ? [e.data.entry] : []))));
+  let { entries }: { entries: readonly Resolved[] } = $props();
+  const job = useJob();
   let takingBack = $state('');
   let reason = $state('');
+  /** Entries taken back here of which the list does not know yet, as on a log too long for this device. */
   let done = $state<string[]>([]);
 
   /** A correction is an entry of its own, with its reason; what it takes back stays to be read. */
-  function takeBack(e: LogEntry): void {
+  async function takeBack(e: LogEntry): Promise<void> {
     if (!reason.trim()) return;
-    const data = { entry: e.id, reason: reason.trim().slice(0, 400) };
-    if (ofLink(e)) site.log(e.link, 'void', data);
-    else site.logForJob('void', data);
+    if (ofLink(e)) await job.log.fetchLogOf(e.link);
+    job.log.takeBack(e, reason.trim().slice(0, 400));
     done = [...done, e.id];
     takingBack = reason = '';
   }
-  const isBack = (e: LogEntry) => voided.has(e.id) || done.includes(e.id);
-  const linkOf = (e: LogEntry) => (ofLink(e) ? site.links.get(e.link) : undefined);
-  const partName = (id: string) => site.extras.parts.find((p) => p.id === id)?.name ?? id;
-  const time = (at: string) => `${at.slice(0, 10)} ${at.slice(11, 16)}`;
-  const fails = (e: LogEntry) =>
-    e.kind === 'reading' && entryWords(e, linkOf(e), site.plan.policy).startsWith('fail');
+  const isBack = ({ entry, counts }: Resolved) => !counts || done.includes(entry.id);
+  /** What may be taken back: everything that counts but a change of plan, which is changed again instead. */
+  const mayTakeBack = (r: Resolved) => !isBack(r) && r.entry.kind !== 'planned' && r.entry.kind !== 'moved';
+  const linkOf = (e: LogEntry) => (ofLink(e) ? job.plan.link(e.link) : undefined);
+  const partName = (id: string) => job.plan.parts.find((p) => p.id === id)?.name ?? id;
+  const fails = (e: LogEntry, link: Link) => {
+    if (e.kind !== 'reading') return false;
+    const judged = judgeMeasured(e.data, link, job.plan, e.at);
+    return judged.ok && judged.judgement.verdict === 'fail';
+  };
 
   /** The small print of an entry: minutes, tester, leads, parts. */
   function notes(e: LogEntry): string {
@@ -53,27 +62,36 @@
 </script>
 
 <ol class="border-t border-ink" aria-label="History">
-  {#each entries as e (e.id)}
+  {#each entries as r (r.entry.id)}
+    {@const e = r.entry}
     {@const link = linkOf(e)}
+    {@const doubt = clockDoubt(e)}
     <li
       class={[
         'grid gap-x-4 border-b border-rule py-2 sm:grid-cols-[9.5rem_8rem_1fr]',
-        isBack(e) && 'text-faint line-through',
+        isBack(r) && 'text-faint line-through',
       ]}
     >
-      <time class="font-mono text-sm" datetime={e.at}>{time(e.at)}</time>
-      <span>{site.person(e.by)}</span>
+      <time class="font-mono text-sm" datetime={e.at}>{localTime(e.at)}</time>
+      <span>{job.plan.person(e.by)}</span>
       <div>
         {#if link}<a
             class="font-mono font-bold underline underline-offset-4"
-            href="/{site.plan.id}/history?link={link.id}">{link.label}</a
+            href={asking(job.at('history'), { link: link.id })}>{link.label}</a
           >{/if}
         {#if ofLink(e) && e.end}<strong>{e.end}</strong>{/if}
-        {entryWords(e, link, site.plan.policy)}
+        {entryWords(e, link, job.plan)}
+        {#if doubt}<span class="text-sm text-faint"
+            >({clockWords(doubt.offMs)}; the server had it {localTime(doubt.receivedAt)})</span
+          >{/if}
+        {#if e.kind === 'planned'}<PlannedChanges changes={e.data.changes} />{/if}
         {#if notes(e)}<span class="text-sm text-faint">({notes(e)})</span>{/if}
-        {#if link && e.kind === 'reading' && fails(e)}<SmallLoom {link} measured={e.data.reading} />{/if}
+        {#if link && e.kind === 'reading' && fails(e, link)}<SmallLoom
+            {link}
+            measured={e.data.reading}
+          />{/if}
         {#if e.kind === 'photo'}
-          {#await photoUrl(site.plan.id, e.data.photo) then src}
+          {#await photoUrl(job.plan.id, e.data.photo) then src}
             <img
               {src}
               alt="Close-up of {link?.label ?? ''}"
@@ -87,7 +105,7 @@
             class="mt-1 flex gap-2"
             onsubmit={(event) => {
               event.preventDefault();
-              takeBack(e);
+              void takeBack(e);
             }}
           >
             <!-- svelte-ignore a11y_autofocus -->
@@ -103,10 +121,10 @@
               >take it back</button
             >
           </form>
-        {:else if !isBack(e) && e.kind !== 'void'}
+        {:else if mayTakeBack(r)}
           <button
             class="min-h-12 text-sm underline underline-offset-4"
-            aria-label="Take back: {entryWords(e, link, site.plan.policy)}"
+            aria-label="Take back: {entryWords(e, link, job.plan)}"
             onclick={() => (takingBack = e.id)}>take back</button
           >
         {/if}

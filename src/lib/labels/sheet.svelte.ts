@@ -1,6 +1,6 @@
 import { LABEL_SHEETS, sheetProblem, type LabelSheet } from '$core/labels/label-sheet';
 import type { LabelSpot } from '$core/labels/label-text';
-import { KeptDraft } from '$lib/site/kept-draft';
+import { KeptDraft } from '$lib/device/kept-draft';
 
 interface Kept {
   sheetId: string;

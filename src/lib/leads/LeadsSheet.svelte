@@ -2,11 +2,11 @@
   import { v4 as uuid } from 'uuid';
   import { CONTACTS } from '$core/wiring/conductors';
   import Sheet from '$lib/shell/Sheet.svelte';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
   import { LEAD, type LeadsInHand } from './hand.svelte';
 
   let { leads, onclose }: { leads: LeadsInHand; onclose: () => void } = $props();
-  const site = useSite();
+  const job = useJob();
   let name = $state('');
   let silent = $state<string[]>([]);
   const walk = $derived(CONTACTS.map((c) => (silent.includes(c) ? '-' : c)).join(' '));
@@ -15,16 +15,16 @@
     event.preventDefault();
     if (!name.trim()) return;
     const id = uuid();
-    site.extras.keepPart({ id, name: name.trim().slice(0, 120), kind: LEAD });
+    job.plan.keepPart({ id, name: name.trim().slice(0, 120), kind: LEAD });
     leads.toggle(id);
     name = '';
   }
   function prove(): void {
     const ok = silent.length === 0;
-    site.logForJob(
+    job.log.writeForJob(
       'leads-proved',
       { leads: [...leads.ids], walk, ok },
-      ok ? 'Leads proven against each other.' : 'Leads failed: put them by.',
+      ok ? 'Leads proven against each other.' : 'Leads failed: put them away.',
     );
     silent = [];
     if (ok) onclose();
@@ -71,7 +71,7 @@
       </div>
       {#if leads.status.state === 'bad'}
         <p class="border-l-4 border-wrong pl-3" role="alert">
-          These two failed together: put one by, take another, and prove again.
+          These two failed together: put one away, take another, and prove again.
         </p>
       {/if}
       <button class="act act-now" onclick={prove}

@@ -1,6 +1,6 @@
 import { leadsStatus, USUAL_LEAD_HOURS } from '$core/log/leads';
 import type { Part } from '$core/model/job';
-import type { Site } from '$lib/site/site.svelte';
+import type { OpenJob } from '$lib/job/open-job.svelte';
 
 /** What kind of part a test lead is. */
 export const LEAD = 'test lead';
@@ -8,16 +8,16 @@ export const LEAD = 'test lead';
 /** The two test leads in hand on this device. */
 export class LeadsInHand {
   ids = $state.raw<readonly string[]>([]);
-  constructor(private readonly site: Site) {}
+  constructor(private readonly job: OpenJob) {}
 
   private get key(): string {
-    return `gauntlet:leads:${this.site.plan.id}`;
+    return `gauntlet:leads:${this.job.plan.id}`;
   }
   /** Leads of the job, to choose from. */
-  readonly all = $derived.by((): readonly Part[] => this.site.extras.parts.filter((p) => p.kind === LEAD));
+  readonly all = $derived.by((): readonly Part[] => this.job.plan.parts.filter((p) => p.kind === LEAD));
   readonly names = $derived.by(() => this.ids.map((id) => this.all.find((p) => p.id === id)?.name ?? id));
-  readonly hours = $derived.by(() => this.site.plan.policy.leadHours ?? USUAL_LEAD_HOURS);
-  readonly status = $derived.by(() => leadsStatus(this.ids, this.site.leadProofs, Date.now(), this.hours));
+  readonly hours = $derived.by(() => this.job.plan.policy.leadHours ?? USUAL_LEAD_HOURS);
+  readonly status = $derived.by(() => leadsStatus(this.ids, this.job.log.leadProofs, Date.now(), this.hours));
 
   /** What a reading taken through these leads says of them. */
   readonly stamp = $derived.by(() => ({

@@ -3,11 +3,11 @@
   import { v4 as uuid } from 'uuid';
   import type { Link } from '$core/model/job';
   import type { End } from '$core/wiring/conductors';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
   import { keepPhoto, shrinkPhoto } from './photo-box';
 
   let { link, end, onkept }: { link: Link; end: End; onkept?: (id: string) => void } = $props();
-  const site = useSite();
+  const job = useJob();
   let says = $state('');
   let wrong = $state('');
   let working = $state(false);
@@ -27,12 +27,12 @@
     }
     const id = uuid();
     try {
-      await keepPhoto(site.plan.id, id, shrunk.blob);
+      await keepPhoto(job.plan.id, id, shrunk.blob);
     } catch {
       wrong = 'This device has no room for the picture: free some, or leave private mode, and take it again.';
       return;
     }
-    site.log(link.id, 'photo', { photo: id, width: shrunk.width, height: shrunk.height }, end);
+    job.log.write(link.id, 'photo', { photo: id, width: shrunk.width, height: shrunk.height }, end);
     says = `Photo kept, ${Math.max(1, Math.round(shrunk.blob.size / 1000))} kB.`;
     onkept?.(id);
   }

@@ -1,8 +1,12 @@
-import { createStore, del, entries, get, set } from 'idb-keyval';
+import { apiAddress } from '$lib/address/address';
+import { deviceStore } from '$lib/device/store';
+import { refusalWords } from '$lib/device/ask-server';
 import type { Shrunk } from './shrink.worker';
 
-const store = () => createStore('gauntlet-photos', 'waiting');
 const keyOf = (job: string, id: string) => `${job} ${id}`;
+const pathOf = (job: string, id: string) => apiAddress(job, 'photos', id);
+/** A picture over a slow line takes its time. */
+const SENT_WITHIN_MS = 120_000;
 
 /** Shrinks a picture off the main thread. */
 export function shrinkPhoto(file: Blob): Promise<Shrunk> {
@@ -21,26 +25,47 @@ export function shrinkPhoto(file: Blob): Promise<Shrunk> {
 
 /** Keeps a picture on this device until the server has it, and begins to send. */
 export async function keepPhoto(job: string, id: string, blob: Blob): Promise<void> {
-  await set(keyOf(job, id), blob, store());
+  await (await deviceStore()).put('photos', { job, id, blob }, keyOf(job, id));
   void sendPhotos(job);
 }
 
-/** Sends a job's pictures that wait; those the server has leave this device. */
+/** Sends a job's pictures that wait. Those the server has leave this device; one it refuses stays, with its reason, and is not sent again. */
 export async function sendPhotos(job: string): Promise<void> {
-  for (const [key, blob] of await entries<string, Blob>(store())) {
-    const [of, id] = key.split(' ');
-    if (of !== job) continue;
+  const store = await deviceStore().catch(() => null);
+  if (!store) return;
+  for (const photo of await store.getAll('photos')) {
+    if (photo.job !== job || photo.refused) continue;
     try {
-      const answer = await fetch(`/api/jobs/${job}/photos/${id}`, { method: 'PUT', body: blob });
-      if (answer.ok) await del(key, store());
+      const answer = await fetch(pathOf(job, photo.id), {
+        method: 'PUT',
+        body: photo.blob,
+        signal: AbortSignal.timeout(SENT_WITHIN_MS),
+      });
+      if (answer.ok) await store.delete('photos', keyOf(job, photo.id));
+      else if (answer.status < 500)
+        await store.put('photos', { ...photo, refused: await refusalWords(answer) }, keyOf(job, photo.id));
     } catch {
       return;
     }
   }
 }
 
+/** Pictures of a job that the server refused, each with why. */
+export async function refusedPhotos(job: string): Promise<{ id: string; refused: string }[]> {
+  const store = await deviceStore().catch(() => null);
+  const all = (await store?.getAll('photos')) ?? [];
+  return all.flatMap((p) => (p.job === job && p.refused ? [{ id: p.id, refused: p.refused }] : []));
+}
+
+/** Lets go of a picture the server refused. */
+export async function dropPhoto(job: string, id: string): Promise<void> {
+  await (await deviceStore()).delete('photos', keyOf(job, id));
+}
+
 /** Where a picture is to be had: on this device while it waits, else on the server. */
 export async function photoUrl(job: string, id: string): Promise<string> {
-  const blob = await get<Blob>(keyOf(job, id), store());
-  return blob ? URL.createObjectURL(blob) : `/api/jobs/${job}/photos/${id}`;
+  const photo = await deviceStore()
+    .then((s) => s.get('photos', keyOf(job, id)))
+    .catch(() => undefined);
+  return photo ? URL.createObjectURL(photo.blob) : pathOf(job, id);
 }

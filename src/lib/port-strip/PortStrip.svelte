@@ -1,29 +1,28 @@
 <script lang="ts">
   import type { Link } from '$core/model/job';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
   import PortCell from './PortCell.svelte';
 
   let { current, hrefFor }: { current: Link; hrefFor: (link: Link) => string } = $props();
-  const site = useSite();
+  const job = useJob();
   let byRoom = $state(false);
 
-  const place = $derived(site.where(current));
-  const inRoom = $derived(site.ordered.filter((l) => site.where(l).room.id === place.room.id));
-  const links = $derived(byRoom ? inRoom : site.panelLinks(current.head.panel));
+  const place = $derived(job.plan.where(current));
+  const inRoom = $derived(job.plan.ordered.filter((l) => job.plan.where(l).room.id === place.room.id));
+  const links = $derived(byRoom ? inRoom : job.plan.panelLinks(current.head.panel));
   const counted = $derived.by(() => {
     const of = (state: string) =>
-      links.filter(
-        (l) => site.statusOf(l.id).head.state === state || site.statusOf(l.id).tail.state === state,
-      ).length;
+      links.filter((l) => job.statusOf(l.id).head.state === state || job.statusOf(l.id).tail.state === state)
+        .length;
     const proven = links.filter(
-      (l) => site.statusOf(l.id).head.state === 'proven' && site.statusOf(l.id).tail.state === 'proven',
+      (l) => job.statusOf(l.id).head.state === 'proven' && job.statusOf(l.id).tail.state === 'proven',
     ).length;
     const failed = of('failed');
     return failed ? `${proven} proven, ${failed} failed` : `${proven} of ${links.length} proven`;
   });
-  const at = $derived(site.plan.panels.findIndex((p) => p.id === current.head.panel));
-  const panelAfter = $derived(site.plan.panels[(at + 1) % site.plan.panels.length]!);
-  const firstOfNext = $derived(site.panelLinks(panelAfter.id)[0]);
+  const at = $derived(job.plan.panels.findIndex((p) => p.id === current.head.panel));
+  const panelAfter = $derived(job.plan.panels[(at + 1) % job.plan.panels.length]!);
+  const firstOfNext = $derived(job.plan.panelLinks(panelAfter.id)[0]);
 </script>
 
 <section
@@ -49,14 +48,14 @@
     {#each links as link (link.id)}
       <PortCell
         {link}
-        status={site.statusOf(link.id)}
+        status={job.statusOf(link.id)}
         number={byRoom ? link.label.replace(/^.*?-?(\d+)$/, '$1') : String(link.head.port)}
         href={hrefFor(link)}
         current={link.id === current.id}
       />
     {/each}
   </div>
-  {#if firstOfNext && site.plan.panels.length > 1}
+  {#if firstOfNext && job.plan.panels.length > 1}
     <a
       href={hrefFor(firstOfNext)}
       class="flex min-h-12 items-center gap-2 text-right lg:flex-col lg:items-end lg:gap-0"

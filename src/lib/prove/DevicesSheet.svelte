@@ -2,11 +2,11 @@
   import { untrack } from 'svelte';
   import { DEVICES, orderFor, type DeviceId } from '$core/wiring/devices';
   import Sheet from '$lib/shell/Sheet.svelte';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
   import type { Link } from '$core/model/job';
 
   let { link, onclose }: { link: Link; onclose: () => void } = $props();
-  const site = useSite();
+  const job = useJob();
   let a = $state<DeviceId>('switch');
   let b = $state<DeviceId>('computer');
   let automatic = $state(true);
@@ -15,7 +15,10 @@
   const now = untrack(() => link.ordered);
 
   async function order(): Promise<void> {
-    refusal = await site.changePlan({ put: { links: [{ ...link, ordered: advice.order }] } });
+    refusal = await job.plan.change(
+      { put: { links: [{ ...link, ordered: advice.order }] } },
+      `prove, ${link.label}`,
+    );
   }
 </script>
 

@@ -10,7 +10,7 @@
 
   let { session }: { session: ProveSession } = $props();
   const link = $derived(session.link);
-  const gauge = $derived(cableNamed(link.cable, session.site.extras.parts)?.gauge ?? 23);
+  const gauge = $derived(cableNamed(link.cable, session.job.plan.parts)?.gauge ?? 23);
   let delay = $state('');
   let nvp = $state(String(TYPICAL_NVP));
   let celsius = $state('20');
@@ -37,9 +37,17 @@
   });
   const findings = $derived(
     session.electrical && session.measured
-      ? electricalFindings({ reading: session.measured, electrical: session.electrical }, link)
+      ? electricalFindings(
+          { reading: session.measured, electrical: session.electrical },
+          link,
+          session.job.plan.parts,
+        )
       : session.electrical
-        ? electricalFindings({ reading: { walk: '' }, electrical: session.electrical }, link)
+        ? electricalFindings(
+            { reading: { walk: '' }, electrical: session.electrical },
+            link,
+            session.job.plan.parts,
+          )
         : [],
   );
 </script>

@@ -2,11 +2,11 @@
   import { conductorLabel, ENDS } from '$core/wiring/conductors';
   import type { LookAnswer } from '$core/diagnose/types';
   import Swatch from '$lib/strand/Swatch.svelte';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
   import type { ProveSession } from './session.svelte';
 
   let { session }: { session: ProveSession } = $props();
-  const site = useSite();
+  const job = useJob();
   const next = $derived(session.diagnosis?.next);
   const answers = $derived(next?.answers ?? []);
   const several = $derived(new Set(answers.map((a) => a.conductor)).size > 1);
@@ -23,7 +23,7 @@
   <div>
     <div class="flex items-center justify-between gap-2">
       <p class="text-sm text-faint">
-        {next.end && next.end !== site.standingAt
+        {next.end && next.end !== job.here.standingAt
           ? `Walk to the ${next.end}`
           : next.action === 'look'
             ? 'Look first, here'
@@ -33,8 +33,8 @@
         >I am at the
         <select
           class="h-12 border border-rule bg-transparent px-1"
-          value={site.standingAt}
-          onchange={(e) => site.stand(e.currentTarget.value as 'head' | 'tail')}
+          value={job.here.standingAt}
+          onchange={(e) => job.here.stand(e.currentTarget.value as 'head' | 'tail')}
         >
           {#each ENDS as end (end)}<option value={end} class="bg-paper">{end}</option>{/each}
         </select>

@@ -1,13 +1,14 @@
 <script lang="ts">
+  import { asking } from '$lib/address/address';
   import { goto } from '$app/navigation';
   import type { Link } from '$core/model/job';
   import { judgeCoax, parseCoaxWalk } from '$core/reading/coax';
   import { ENDS, type End } from '$core/wiring/conductors';
   import ConnectorDrawing from '$lib/bench/ConnectorDrawing.svelte';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
 
   let { link }: { link: Link } = $props();
-  const site = useSite();
+  const job = useJob();
   const CHOICES = [
     { walk: '- S', says: 'Centre silent' },
     { walk: 'C -', says: 'Braid silent' },
@@ -27,15 +28,15 @@
   }
   async function log(text: string): Promise<void> {
     const pass = text === 'C S';
-    site.log(
+    job.log.write(
       link.id,
       'reading',
       { reading: { walk: text, evidence: 'continuity' }, ...(pass ? {} : { blame: [...blame] }) },
       undefined,
       `${link.label}: ${pass ? 'pass' : 'fail'} logged.`,
     );
-    const next = site.nextToProve(link.id);
-    await goto(next ? `/${site.plan.id}/prove/${next.id}` : `/${site.plan.id}/rack?at=${link.id}`);
+    const next = job.nextToProve(link.id);
+    await goto(next ? job.at('prove', next.id) : asking(job.at('rack'), { at: link.id }));
   }
 </script>
 

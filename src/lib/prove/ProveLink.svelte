@@ -9,7 +9,7 @@
   import LampPad from '$lib/lamp-pad/LampPad.svelte';
   import Loom from '$lib/loom/Loom.svelte';
   import { pressesFocus, typing } from '$lib/shell/keys';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
   import LeadsLine from '$lib/leads/LeadsLine.svelte';
   import MeterFace from '$lib/testers/MeterFace.svelte';
   import LampWalker from '$lib/testers/LampWalker.svelte';
@@ -23,8 +23,8 @@
   import { ProveSession, TESTERS } from './session.svelte';
 
   let { link }: { link: Link } = $props();
-  const site = useSite();
-  const session = untrack(() => new ProveSession(site, link));
+  const job = useJob();
+  const session = untrack(() => new ProveSession(job, link));
   let showsOptions = $state(false);
   onMount(() => {
     showsOptions = !upright;
@@ -35,8 +35,8 @@
   let choosing = $state(false);
   let devices = $state(false);
 
-  const status = $derived(site.statusOf(link.id));
-  const spec = $derived(specOf(link, site.plan.policy));
+  const status = $derived(job.statusOf(link.id));
+  const spec = $derived(specOf(link, job.plan.policy));
   const upright = $derived((innerWidth.current ?? 1280) < 760);
   const copper = $derived(session.explanation ?? copperAsOrdered(spec));
   const judgement = $derived(session.judgement);
@@ -52,7 +52,7 @@
   let typedProblem = $state('');
 
   $effect(() => {
-    void [session.measured, session.looked, site.standingAt, session.problem && ''];
+    void [session.measured, session.looked, job.here.standingAt, session.problem && ''];
     untrack(() => void session.diagnose());
   });
 

@@ -5,7 +5,7 @@
 
   let { session, onclose, onfaults }: { session: ProveSession; onclose: () => void; onfaults: () => void } =
     $props();
-  const job = $derived(session.site.plan);
+  const job = $derived(session.job.plan);
 </script>
 
 <Sheet title="Another way to read it" {onclose}>

@@ -1,3 +1,4 @@
+import { asking } from '$lib/address/address';
 import { DEFAULT_COSTS } from '$core/model/costs';
 import { evidenceCovers, type Evidence } from '$core/model/evidence';
 import { goto } from '$app/navigation';
@@ -21,7 +22,7 @@ import { LeadsInHand } from '$lib/leads/hand.svelte';
 import { answersIn } from '$lib/testers/answers';
 import { SerialTester } from '$lib/testers/serial';
 import { SimulatedTester } from '$lib/testers/simulated';
-import type { Site } from '$lib/site/site.svelte';
+import type { OpenJob } from '$lib/job/open-job.svelte';
 
 /** Testers the technician can choose, by what they show. */
 export const TESTERS = [
@@ -61,13 +62,13 @@ export class ProveSession {
   private asked = 0;
 
   constructor(
-    readonly site: Site,
+    readonly job: OpenJob,
     readonly link: Link,
   ) {
-    this.pad = new LampPad(link.shielded ? 9 : 8, `gauntlet:pad:${site.plan.id}:${link.id}`);
-    const spec = specOf(link, site.plan.policy);
+    this.pad = new LampPad(link.shielded ? 9 : 8, `gauntlet:pad:${job.plan.id}:${link.id}`);
+    const spec = specOf(link, job.plan.policy);
     this.schemes = schemesFor(spec);
-    this.leads = new LeadsInHand(site);
+    this.leads = new LeadsInHand(job);
   }
   readonly schemes;
 
@@ -77,7 +78,7 @@ export class ProveSession {
     if (TESTERS.some((t) => t.evidence === kept)) this.evidence = kept as Evidence;
     this.pad.resume();
     this.leads.resume();
-    prepareHere({ link: specOf(this.link, this.site.plan.policy) }, this.site.weights);
+    prepareHere({ link: specOf(this.link, this.job.plan.policy) }, this.job.log.weights);
   }
 
   use(evidence: Evidence): void {
@@ -114,7 +115,7 @@ export class ProveSession {
   readonly judgement = $derived.by((): Judgement | null => {
     if (!this.read?.ok || !this.measured) return null;
     const data = { reading: this.measured, ...this.judged };
-    const answer = judgeMeasured(data, this.link, this.site.plan.policy, new Date().toISOString());
+    const answer = judgeMeasured(data, this.link, this.job.plan, new Date().toISOString());
     return answer.ok ? answer.judgement : null;
   });
   /** Nothing answers at all: more often the wrong port or a missing remote than a failure. */
@@ -156,11 +157,11 @@ export class ProveSession {
       this.contradiction = '';
       return;
     }
-    const status = this.site.statusOf(this.link.id);
+    const status = this.job.statusOf(this.link.id);
     const answer = await diagnoseHere({
-      link: specOf(this.link, this.site.plan.policy),
+      link: specOf(this.link, this.job.plan.policy),
       reading: JSON.parse(JSON.stringify(this.read.reading)) as typeof this.read.reading,
-      standingAt: this.site.standingAt,
+      standingAt: this.job.here.standingAt,
       knowledge: {
         looked: this.looked,
         readBack: ENDS.filter((e) => status[e].readBack),
@@ -203,7 +204,7 @@ export class ProveSession {
 
   /** Puts a simulated tester of the chosen kind on this link. */
   async useSimulated(): Promise<void> {
-    await this.useTester(new SimulatedTester(this.site.plan.id, this.evidence));
+    await this.useTester(new SimulatedTester(this.job.plan.id, this.evidence));
   }
 
   /** Connects a tester on a serial line; its readings come in by themselves. */
@@ -263,7 +264,7 @@ export class ProveSession {
       ...this.looked,
       { end: next.end!, contact: next.contact!, conductor: a.conductor, open: a.open, bridged: a.bridged },
     ];
-    this.site.stand(next.end!);
+    this.job.here.stand(next.end!);
   }
 
   readAgain(): void {
@@ -311,13 +312,12 @@ export class ProveSession {
         };
     }
     const word = { pass: 'pass', provisional: 'provisional pass', fail: 'fail' }[judgement.verdict];
-    this.site.log(this.link.id, 'reading', data, undefined, `${this.link.label}: ${word} logged.`);
-    this.site.watchForPattern();
+    this.job.log.write(this.link.id, 'reading', data, undefined, `${this.link.label}: ${word} logged.`);
+    this.job.log.watchForPattern();
     this.readAgain();
-    const next = this.site.nextToProve(this.link.id);
-    await goto(
-      next ? `/${this.site.plan.id}/prove/${next.id}` : `/${this.site.plan.id}/rack?at=${this.link.id}`,
-      { noScroll: true },
-    );
+    const next = this.job.nextToProve(this.link.id);
+    await goto(next ? this.job.at('prove', next.id) : asking(this.job.at('rack'), { at: this.link.id }), {
+      noScroll: true,
+    });
   }
 }

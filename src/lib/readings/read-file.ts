@@ -56,7 +56,7 @@ function oneReading(text: string, job: ReadingsFor): ReadingsFile {
     const judged = judgeMeasured(
       { reading: measured, ...(electrical ? { electrical } : {}) },
       link,
-      job.policy,
+      job,
       body.takenAt ?? '',
     );
     if (!judged.ok) return whole(judged.message);

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { asking } from '$lib/address/address';
   import { mistakeText } from '$core/copper/mistake';
   import { mediumOf } from '$core/wiring/connector';
   import type { Link } from '$core/model/job';
@@ -11,41 +12,40 @@
   import SmallLoom from '$lib/diagnosis/SmallLoom.svelte';
   import StateMark from '$lib/port-strip/StateMark.svelte';
   import WhatWasFound from './WhatWasFound.svelte';
-  import { useSite } from '$lib/site/site.svelte';
-  import { tailWords } from '$lib/site/where';
+  import { useJob } from '$lib/job/open-job.svelte';
+  import { tailWords } from '$lib/job/where';
 
   let { link }: { link: Link } = $props();
-  const site = useSite();
-  const status = $derived(site.statusOf(link.id));
+  const job = useJob();
+  const status = $derived(job.statusOf(link.id));
   const found = $derived(status.lastReading?.data.diagnosis);
   const failed = $derived(ENDS.filter((e) => status[e].state === 'failed'));
-  const job = $derived(`/${site.plan.id}`);
   const contactsAt = (end: End): Contact[] =>
     found?.mistakes.filter((m) => m.where === end).flatMap((m) => m.contacts) ?? [];
 
   const outlook = $derived(
-    Object.fromEntries(ENDS.map((e) => [e, slackLeft(status, link, site.plan.policy, e)])) as Record<
+    Object.fromEntries(ENDS.map((e) => [e, slackLeft(status, link, job.plan.policy, e)])) as Record<
       End,
       ReturnType<typeof slackLeft>
     >,
   );
   const cable = $derived(found?.mistakes.some((m) => m.where === 'cable') ?? false);
-  const takesOf = (end: End) => redoTakes(status, link, site.plan.policy, end, contactsAt(end));
+  const takesOf = (end: End) => redoTakes(status, link, job.plan.policy, end, contactsAt(end));
   const punchable = (end: End) => takesOf(end).way === 'repunch';
   const takes = (end: End) => {
     const { way, minutes, cableMm } = takesOf(end);
     return way === 'repunch'
       ? `no cable, about ${minutes} min`
-      : `${GUIDES[link[end].connector].consumables[0]}, ${formatLength(cableMm, site.plan.policy.units)} of cable, about ${minutes} min`;
+      : `${GUIDES[link[end].connector].consumables[0]}, ${formatLength(cableMm, job.plan.policy.units)} of cable, about ${minutes} min`;
   };
 
   function repulled(): void {
-    site.log(link.id, 'repulled', {}, undefined, `${link.label}: cable pulled anew, both ends bare.`);
+    job.log.write(link.id, 'repulled', {}, undefined, `${link.label}: cable pulled anew, both ends bare.`);
   }
   function done(end: End, action: 'redo' | 'repunch'): void {
-    const scheme = specOf(link, site.plan.policy)[end].scheme;
+    const scheme = specOf(link, job.plan.policy)[end].scheme;
     if (action === 'repunch')
-      site.log(
+      job.log.write(
         link.id,
         'redone',
         { action, contacts: contactsAt(end) },
@@ -53,7 +53,7 @@
         `${link.label} ${end}: punched again.`,
       );
     else
-      site.log(
+      job.log.write(
         link.id,
         'redone',
         { action, connector: link[end].connector, scheme },
@@ -69,21 +69,21 @@
 >
   <div>
     <h3 class="flex flex-wrap items-baseline gap-x-3">
-      <a class="font-mono text-xl font-bold underline underline-offset-4" href="{job}/prove/{link.id}"
+      <a class="font-mono text-xl font-bold underline underline-offset-4" href={job.at('prove', link.id)}
         >{link.label}</a
       >
       <a
         class="flex min-h-12 items-center text-sm underline underline-offset-4"
-        href="{job}/history?link={link.id}">history</a
+        href={asking(job.at('history'), { link: link.id })}>history</a
       >
-      <span>{tailWords(site.where(link), link)}</span>
+      <span>{tailWords(job.plan.where(link), link)}</span>
     </h3>
     {#each ENDS as end (end)}
       {#if status[end].state === 'failed' || status[end].state === 'stale'}
         {#if status[end].loggedTwice}
           <p class="mt-1 border-l-4 border-wrong pl-3">
             The {end} was logged twice at about the same time, by {status[end].loggedTwice
-              .map((id) => site.person(id))
+              .map((id) => job.plan.person(id))
               .join(' and ')}: ask which one stands.
           </p>
         {/if}
@@ -102,7 +102,7 @@
         data-testid="slack {end}"
       >
         {outlook[end].mustRepull && !punchable(end)
-          ? `Do not cut: the ${end} has ${formatLength(Math.max(0, outlook[end].leftMm), site.plan.policy.units)} of slack and one more takes ${formatLength(outlook[end].takesMm, site.plan.policy.units)}. Pull the cable anew.`
+          ? `Do not cut: the ${end} has ${formatLength(Math.max(0, outlook[end].leftMm), job.plan.policy.units)} of slack and one more takes ${formatLength(outlook[end].takesMm, job.plan.policy.units)}. Pull the cable anew.`
           : `The ${end} takes ${takes(end)}; its slack allows ${outlook[end].redosLeft} more.`}
       </p>
     {/each}
@@ -143,7 +143,7 @@
     {#if failed.length && (cable || failed.some((e) => outlook[e].mustRepull && !punchable(e)))}
       <button class="act act-now" onclick={repulled}>Cable pulled anew</button>
     {/if}
-    <a class={['act', failed.length === 0 && 'act-now']} href="{job}/prove/{link.id}">Prove it</a>
+    <a class={['act', failed.length === 0 && 'act-now']} href={job.at('prove', link.id)}>Prove it</a>
     {#if failed.length === 0 && status.lastReading?.verdict === 'fail' && !status.foundSinceFail}<WhatWasFound
         {link}
       />{/if}

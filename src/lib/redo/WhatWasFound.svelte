@@ -4,12 +4,12 @@
   import type { Link } from '$core/model/job';
   import { ENDS } from '$core/wiring/conductors';
   import { classOf } from '$core/wiring/connector';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
 
   /** Asks, once an end was done again, what was wrong: one tap when the likeliest explanation was right. */
   let { link }: { link: Link } = $props();
-  const site = useSite();
-  const explained = $derived(site.statusOf(link.id).lastReading?.data.diagnosis?.mistakes ?? []);
+  const job = useJob();
+  const explained = $derived(job.statusOf(link.id).lastReading?.data.diagnosis?.mistakes ?? []);
   const choices = $derived([
     ...ENDS.flatMap((end) =>
       Object.keys(STARTING_WEIGHTS[classOf(link[end].connector)]).map((kind) => ({ where: end, kind })),
@@ -18,7 +18,7 @@
   ]);
 
   function asExplained(): void {
-    site.log(
+    job.log.write(
       link.id,
       'found',
       { mistakes: explained, asExplained: true },
@@ -29,7 +29,7 @@
   function other(value: string): void {
     const choice = choices[Number(value)];
     if (value !== '' && choice)
-      site.log(
+      job.log.write(
         link.id,
         'found',
         { mistakes: [{ ...choice, contacts: [], conductors: [] }], asExplained: false },

@@ -1,12 +1,12 @@
 <script lang="ts">
   import type { Stop } from '$core/survey/rounds';
-  import { named, outletWords } from '$lib/site/where';
-  import { useSite } from '$lib/site/site.svelte';
+  import { named, outletWords } from '$lib/job/where';
+  import { useJob } from '$lib/job/open-job.svelte';
 
   /** The stops of a walk with remotes, in order: what to take out, and what to put where. */
   let { stops }: { stops: readonly Stop[] } = $props();
-  const site = useSite();
-  const spaces = $derived(new Map(site.whole.spaces.map((s) => [s.id, s])));
+  const job = useJob();
+  const spaces = $derived(new Map(job.plan.whole.spaces.map((s) => [s.id, s])));
 </script>
 
 <ol class="border-t-2 border-ink" aria-label="Stops of this walk">
@@ -23,10 +23,10 @@
         </p>{/if}
       <ul>
         {#each stop.place as p (p.remote)}
-          {@const link = site.links.get(p.link)}
+          {@const link = job.plan.link(p.link)}
           <li class="grid grid-cols-[3rem_1fr] items-center">
             <span class="font-mono text-2xl font-bold">{p.remote}</span>
-            <span>{link ? outletWords(site.where(link), link) : p.link}</span>
+            <span>{link ? outletWords(job.plan.where(link), link) : p.link}</span>
           </li>
         {/each}
       </ul>

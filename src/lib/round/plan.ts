@@ -1,7 +1,7 @@
 import type { Link } from '$core/model/job';
 import type { Hands, RoundPlan, RoundRoom } from '$core/survey/rounds';
 import type { Place } from '$core/survey/distance';
-import type { Site } from '$lib/site/site.svelte';
+import type { OpenJob } from '$lib/job/open-job.svelte';
 
 /** Plans rounds off the main thread. */
 export function planInWorker(
@@ -25,10 +25,10 @@ export function planInWorker(
 }
 
 /** The rooms behind a closet's links, each with its links in the order of their outlets. */
-export function roomsOf(site: Site, links: readonly Link[]): RoundRoom[] {
+export function roomsOf(job: OpenJob, links: readonly Link[]): RoundRoom[] {
   const rooms = new Map<string, RoundRoom>();
   for (const link of links) {
-    const { room } = site.where(link);
+    const { room } = job.plan.where(link);
     const before = rooms.get(room.id)?.links ?? [];
     rooms.set(room.id, { id: room.id, floor: room.floor, x: room.x, y: room.y, links: [...before, link.id] });
   }

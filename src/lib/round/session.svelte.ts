@@ -5,7 +5,7 @@ import { wantsReading } from '$core/log/next';
 import { expectedWalk, writeWalk } from '$core/reading/walk';
 import { wrongPorts, type Hands, type Placed, type RoundPlan } from '$core/survey/rounds';
 import { LeadsInHand } from '$lib/leads/hand.svelte';
-import type { Site } from '$lib/site/site.svelte';
+import type { OpenJob } from '$lib/job/open-job.svelte';
 import { SimulatedTester } from '$lib/testers/simulated';
 import { judgeMeasured } from '$core/log/judge-measured';
 import type { Measured } from '$core/model/reading';
@@ -33,22 +33,22 @@ export class RoundSession {
   problem = $state('');
   readonly leads: LeadsInHand;
 
-  constructor(readonly site: Site) {
+  constructor(readonly job: OpenJob) {
     this.closet = this.closets[0]?.id ?? '';
-    this.leads = new LeadsInHand(site);
+    this.leads = new LeadsInHand(job);
   }
   private get key(): string {
-    return `gauntlet:round:${this.site.plan.id}`;
+    return `gauntlet:round:${this.job.plan.id}`;
   }
 
   get closets(): readonly Space[] {
-    return this.site.plan.spaces.filter((s) => s.kind === 'closet');
+    return this.job.plan.spaces.filter((s) => s.kind === 'closet');
   }
   readonly toRead = $derived.by(() =>
-    this.site.ordered.filter(
+    this.job.plan.ordered.filter(
       (l) =>
-        this.site.where(l).closet.id === this.closet &&
-        wantsReading(this.site.statusOf(l.id)) &&
+        this.job.plan.where(l).closet.id === this.closet &&
+        wantsReading(this.job.statusOf(l.id)) &&
         mediumOf(l.head.connector) !== 'coax',
     ),
   );
@@ -87,7 +87,7 @@ export class RoundSession {
   async make(): Promise<void> {
     const closet = this.closets.find((s) => s.id === this.closet);
     if (!closet || !this.toRead.length) return;
-    this.plan = await planInWorker(closet, roomsOf(this.site, this.toRead), this.remotes, this.hands);
+    this.plan = await planInWorker(closet, roomsOf(this.job, this.toRead), this.remotes, this.hands);
     this.at = 0;
     this.out = false;
     this.answers = new Map();
@@ -119,7 +119,7 @@ export class RoundSession {
     if (!next || !round) return;
     this.problem = '';
     const remotes = Object.fromEntries(round.placed.map((p) => [p.link, p.remote]));
-    const tester = new SimulatedTester(this.site.plan.id, evidence, () => remotes);
+    const tester = new SimulatedTester(this.job.plan.id, evidence, () => remotes);
     tester.events((event) => {
       if (event.kind === 'problem') this.problem = event.message;
       if (event.kind === 'reading') this.take(next, event.remote ?? next.remote, event.measured, evidence);
@@ -128,7 +128,7 @@ export class RoundSession {
   }
 
   private take(placed: Placed, remote: number, measured: Measured | null, evidence: Evidence): void {
-    const link = this.site.links.get(placed.link)!;
+    const link = this.job.plan.link(placed.link)!;
     this.answers = new Map([...this.answers, [placed.link, remote]]);
     this.save();
     if (remote !== placed.remote) return this.misplaced(link, remote);
@@ -144,17 +144,17 @@ export class RoundSession {
       remote,
       ...this.leads.stamp,
     };
-    const judged = judgeMeasured(data, link, this.site.plan.policy, new Date().toISOString());
+    const judged = judgeMeasured(data, link, this.job.plan, new Date().toISOString());
     const verdict = judged.ok ? judged.judgement.verdict : 'fail';
-    this.site.log(link.id, 'reading', data, undefined, `${link.label}: ${verdict} logged.`);
-    this.site.watchForPattern();
+    this.job.log.write(link.id, 'reading', data, undefined, `${link.label}: ${verdict} logged.`);
+    this.job.log.watchForPattern();
   }
 
   private misplaced(link: Link, remote: number): void {
     const wrong = this.wrong.find((w) => w.link === link.id);
-    const other = wrong?.answered && this.site.links.get(wrong.answered);
+    const other = wrong?.answered && this.job.plan.link(wrong.answered);
     if (!other) return;
-    this.site.log(
+    this.job.log.write(
       link.id,
       'exchanged',
       { with: other.id, remote },

@@ -3,21 +3,21 @@
   import { layPattern, type PortPattern } from '$core/plan/pattern';
   import { identifiersOf } from '$core/plan/link-identifiers';
   import { GENERIC_CABLES } from '$core/wiring/parts';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
   import { untrack } from 'svelte';
 
   let { onlaid }: { onlaid: (rows: ScheduleRow[]) => void } = $props();
-  const site = useSite();
-  const closet = untrack(() => site.plan.spaces.find((s) => s.kind === 'closet')?.name ?? 'Closet');
+  const job = useJob();
+  const closet = untrack(() => job.plan.spaces.find((s) => s.kind === 'closet')?.name ?? 'Closet');
   let pattern = $state<PortPattern>({
     closet,
-    panel: `K${untrack(() => site.plan.panels.length) + 1}`,
+    panel: `K${untrack(() => job.plan.panels.length) + 1}`,
     firstPort: 1,
     rooms: '',
     each: 2,
     outlet: '1',
     cable: 'Cat 6 U/UTP',
-    link: untrack(() => identifiersOf(site.plan.policy).link),
+    link: untrack(() => identifiersOf(job.plan.policy).link),
   });
   let first = $state('1');
   let each = $state('2');

@@ -1,19 +1,19 @@
 <script lang="ts">
   import type { Person } from '$core/model/job';
   import { NewIds, slugOf } from '$core/plan/new-ids';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
 
   let { onsays }: { onsays: (says: string) => void } = $props();
-  const site = useSite();
+  const job = useJob();
   const ROLES: Person['role'][] = ['lead', 'technician', 'trainee'];
   let name = $state('');
 
-  const keep = async (changes: Parameters<typeof site.changePlan>[0]) =>
-    onsays(await site.changePlan(changes));
+  const keep = async (changes: Parameters<typeof job.plan.change>[0]) =>
+    onsays(await job.plan.change(changes, 'set up, people'));
   async function add(event: SubmitEvent): Promise<void> {
     event.preventDefault();
     if (!name.trim()) return onsays('Write the name of the person.');
-    const id = new NewIds(site.whole.crew.map((p) => p.id)).give(slugOf(name));
+    const id = new NewIds(job.plan.whole.crew.map((p) => p.id)).give(slugOf(name));
     await keep({ put: { crew: [{ id, name: name.trim(), role: 'technician' }] } });
   }
 </script>
@@ -21,7 +21,7 @@
 <section class="grid gap-2">
   <h2 class="text-xl font-bold">People</h2>
   <ul class="border-t border-rule">
-    {#each site.plan.crew as p (p.id)}
+    {#each job.plan.crew as p (p.id)}
       <li class="grid grid-cols-[minmax(0,1fr)_8rem_auto] items-center gap-2 border-b border-rule py-1">
         <input
           class="h-12 w-full min-w-0 border border-rule bg-transparent px-2"

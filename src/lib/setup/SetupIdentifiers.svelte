@@ -9,12 +9,12 @@
     type Identifiers,
   } from '$core/model/identifiers';
   import { identifierParts, identifiersOf } from '$core/plan/link-identifiers';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
 
   let { onsays }: { onsays: (says: string) => void } = $props();
-  const site = useSite();
+  const job = useJob();
   const only = ({ head, tail, link }: Identifiers): Identifiers => ({ head, tail, link });
-  let patterns = $state<Identifiers>(untrack(() => only(identifiersOf(site.plan.policy))));
+  let patterns = $state<Identifiers>(untrack(() => only(identifiersOf(job.plan.policy))));
   const FIELDS = [
     ['link', 'a link is called'],
     ['head', 'its closet end'],
@@ -23,8 +23,8 @@
   const wrong = $derived(FIELDS.map(([f]) => patternProblem(patterns[f])).find(Boolean) ?? null);
   const made = $derived.by(() => {
     if (wrong) return [];
-    const parts = identifierParts(site.plan);
-    return site.ordered.map((link) => ({
+    const parts = identifierParts(job.plan);
+    return job.plan.ordered.map((link) => ({
       planned: link,
       link: identifierFor(patterns.link, parts(link)),
       head: identifierFor(patterns.head, parts(link)),
@@ -36,16 +36,19 @@
   );
   const renamed = $derived(made.filter((m) => m.planned.label !== m.link));
   const unchanged = $derived(
-    JSON.stringify(patterns) === JSON.stringify(only(identifiersOf(site.plan.policy))),
+    JSON.stringify(patterns) === JSON.stringify(only(identifiersOf(job.plan.policy))),
   );
 
   async function keep(rename: boolean): Promise<void> {
     onsays(
       wrong ??
-        (await site.changePlan({
-          policy: { ...site.plan.policy, identifiers: { ...patterns } },
-          ...(rename ? { put: { links: renamed.map((m) => ({ ...m.planned, label: m.link })) } } : {}),
-        })),
+        (await job.plan.change(
+          {
+            policy: { ...job.plan.policy, identifiers: { ...patterns } },
+            ...(rename ? { put: { links: renamed.map((m) => ({ ...m.planned, label: m.link })) } } : {}),
+          },
+          'set up, identifiers',
+        )),
     );
   }
 </script>

@@ -3,23 +3,23 @@
   import { MOST_PORTS } from '$core/model/limits';
   import { NewIds } from '$core/plan/new-ids';
   import { untrack } from 'svelte';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
 
   let { onsays }: { onsays: (says: string) => void } = $props();
-  const site = useSite();
-  const closets = $derived(site.plan.spaces.filter((s) => s.kind === 'closet'));
+  const job = useJob();
+  const closets = $derived(job.plan.spaces.filter((s) => s.kind === 'closet'));
   let name = $state('');
   let ports = $state('24');
-  let closet = $state(untrack(() => site.plan.spaces.find((s) => s.kind === 'closet')?.id ?? ''));
+  let closet = $state(untrack(() => job.plan.spaces.find((s) => s.kind === 'closet')?.id ?? ''));
 
-  const keep = async (changes: Parameters<typeof site.changePlan>[0]) =>
-    onsays(await site.changePlan(changes));
+  const keep = async (changes: Parameters<typeof job.plan.change>[0]) =>
+    onsays(await job.plan.change(changes, 'set up, panels'));
   async function add(event: SubmitEvent): Promise<void> {
     event.preventDefault();
     if (!name.trim()) return onsays('Name the panel, such as K1.');
     const space = closet || closets[0]?.id;
-    const order = Math.max(-1, ...site.whole.panels.map((p) => p.order)) + 1;
-    const id = new NewIds(site.whole.panels.map((p) => p.id)).give(name.trim().slice(0, 60));
+    const order = Math.max(-1, ...job.plan.whole.panels.map((p) => p.order)) + 1;
+    const id = new NewIds(job.plan.whole.panels.map((p) => p.id)).give(name.trim().slice(0, 60));
     const panel = { id, name: name.trim(), space: space ?? 'closet', ports: Number(ports), order };
     const first = { id: 'closet', name: 'Closet', kind: 'closet' as const, floor: 0, x: 0, y: 0 };
     await keep({ put: { panels: [panel], ...(space ? {} : { spaces: [first] }) } });
@@ -31,7 +31,7 @@
     await keep({ put: { panels: [{ ...panel, ports: size }] } });
   }
   async function move(i: number, by: 1 | -1): Promise<void> {
-    const panels = [...site.plan.panels];
+    const panels = [...job.plan.panels];
     const [a, b] = [panels[i]!, panels[i + by]];
     if (!b) return;
     await keep({ put: { panels: [{ ...a, order: b.order }, { ...b, order: a.order }] } }); // prettier-ignore
@@ -40,9 +40,9 @@
 
 <section class="grid gap-2">
   <h2 class="text-xl font-bold">Panels, from the top of the rack</h2>
-  {#if site.plan.panels.length}
+  {#if job.plan.panels.length}
     <ul class="border-t border-rule">
-      {#each site.plan.panels as p, i (p.id)}
+      {#each job.plan.panels as p, i (p.id)}
         <li
           class="grid grid-cols-[minmax(0,1fr)_4.5rem_auto] items-center gap-2 border-b border-rule py-1 sm:grid-cols-[minmax(0,1fr)_4.5rem_9rem_auto]"
         >
@@ -79,7 +79,7 @@
             <button
               class="h-12 min-w-10"
               aria-label="Panel {p.name} down"
-              disabled={i + 1 === site.plan.panels.length}
+              disabled={i + 1 === job.plan.panels.length}
               onclick={() => move(i, 1)}>↓</button
             >
             <button

@@ -2,7 +2,7 @@
   import { spaceCode } from '$core/model/identifiers';
   import { sizeOf, type PlacesDraft } from './places.svelte';
 
-  let { draft }: { draft: PlacesDraft } = $props();
+  let { draft, onsays }: { draft: PlacesDraft; onsays: (says: string) => void } = $props();
   const space = $derived(draft.space!);
   const outlets = $derived(draft.outlets.filter((o) => o.space === space.id));
   const panels = $derived(draft.plan.panels.filter((p) => p.space === space.id));
@@ -83,13 +83,13 @@
         <button
           class="h-12 min-w-10"
           aria-label="Take outlet {o.name} out"
-          onclick={() => draft.removeOutlet(o.id)}>✕</button
+          onclick={() => onsays(draft.removeOutlet(o.id))}>✕</button
         >
       </li>
     {/each}
   </ul>
   <div class="grid grid-cols-2 gap-2">
     <button class="act" onclick={() => draft.addOutlet(space.id)}>Add an outlet</button>
-    <button class="act" onclick={() => draft.remove(space.id)}>Take {space.name} out</button>
+    <button class="act" onclick={() => onsays(draft.remove(space.id))}>Take {space.name} out</button>
   </div>
 </section>

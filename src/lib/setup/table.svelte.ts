@@ -2,16 +2,23 @@ import Papa from 'papaparse';
 import { SCHEDULE_COLUMNS, type ScheduleColumn, type ScheduleRow } from '$core/plan/schedule-csv';
 import type { CellProblem } from '$core/plan/schedule-cells';
 import { checkSchedule, keptCell } from '$core/plan/schedule-check';
-import { scheduleChanges } from '$core/plan/schedule-changes';
+import { inPortOrder } from '$core/log/next';
+import { valueWords } from '$core/plan/change-words';
+import { differences, withDifferences, type Difference } from '$core/plan/drafts';
+import { scheduleChanges, scheduleOf } from '$core/plan/schedule-changes';
 import type { JobPlan } from '$core/model/job';
-import { KeptDraft } from '$lib/site/kept-draft';
+import { KeptDraft } from '$lib/device/kept-draft';
 
-/** What of a schedule on screen is kept on this device. */
-interface Draft {
-  rows: ScheduleRow[];
-  lines: number[];
-  removed: string[];
-}
+/** A row of the plan by its link's id, as drafts compare it. */
+type PlanRow = ScheduleRow & { id: string };
+
+/**
+ * What of a schedule on screen is kept on this device: of the plan's own rows only what was changed, of a file all
+ * its rows, since the plan does not have them.
+ */
+type Draft =
+  | { from: 'file'; rows: ScheduleRow[]; lines: number[]; removed: string[] }
+  | { from: 'plan'; panel: string; changed: Difference<PlanRow>[]; added: ScheduleRow[] };
 
 /** A schedule on screen: rows that are edited, checked at every change, and taken in when told to. */
 export class ScheduleTable {
@@ -30,23 +37,58 @@ export class ScheduleTable {
     this.draft = new KeptDraft(`gauntlet:schedule:${plan.id}`);
   }
 
+  /** The panel whose rows were taken from the plan, '' for all; null where the rows came from elsewhere. */
+  private panel: string | null = null;
+  /** What somebody else changed in the meantime, in words. */
+  clashes = $state.raw<readonly string[]>([]);
+
   /** Rows that were left half done on this device. */
   leftOver(): number {
-    return this.draft.read()?.rows.length ?? 0;
+    const draft = this.draft.read();
+    if (draft?.from === 'plan') return draft.changed.length + draft.added.length;
+    return draft?.rows?.length ?? 0;
   }
+  /** Takes up what was left half done; of the plan's rows as they are now. */
   resume(): void {
     const draft = this.draft.read();
     if (!draft) return;
-    this.rows = draft.rows;
-    this.lines = draft.lines;
-    this.removed = draft.removed;
+    if (draft.from !== 'plan') {
+      this.rows = draft.rows;
+      this.lines = draft.lines;
+      this.removed = draft.removed;
+      return;
+    }
+    this.panel = draft.panel;
+    const { items, clashes } = withDifferences(this.planRows(), draft.changed);
+    this.rows = [...items, ...draft.added];
+    this.removed = draft.changed.flatMap((d) => (d.is ? [] : [d.id]));
+    const name = (id: string) => this.plan.links.find((l) => l.id === id)?.label ?? id;
+    this.clashes = clashes.map((c) => c.field ? `${name(c.id)}, ${c.field}: somebody else made it ${valueWords(c.theirs)}; your draft says ${valueWords(c.mine)}.` : `${name(c.id)}: somebody else ${c.theirs === null ? 'took it out' : 'changed it'} meanwhile.`); // prettier-ignore
+  }
+  private planRows(): PlanRow[] {
+    const links = inPortOrder(
+      this.plan.links.filter((l) => !this.panel || l.head.panel === this.panel),
+      this.plan.panels.map((p) => p.id),
+    );
+    return scheduleOf(this.plan, links) as PlanRow[];
+  }
+  /** Takes the plan's own rows up, of one panel or of all. */
+  showPlan(panel: string): void {
+    this.panel = panel;
+    this.start(this.planRows(), []);
   }
   /** The rows are taken in or put away. */
   putAway(): void {
     this.draft.drop();
   }
   private save(): void {
-    this.draft.keep({ rows: [...this.rows], lines: [...this.lines], removed: [...this.removed] });
+    if (this.panel === null)
+      return this.draft.keep({ from: 'file', rows: [...this.rows], lines: [...this.lines], removed: [...this.removed] }); // prettier-ignore
+    const own = this.rows.filter((r): r is PlanRow => r.id !== undefined);
+    const changed = differences(this.planRows(), own);
+    const added = this.rows.filter((r) => r.id === undefined);
+    if (changed.length || added.length) this.draft.keep({ from: 'plan', panel: this.panel, changed, added });
+    else this.draft.drop();
   }
 
   readonly check = $derived.by(() => checkSchedule(this.rows, this.plan, this.kept, this.lines));
@@ -60,7 +102,13 @@ export class ScheduleTable {
   readonly outcome = $derived.by(() => scheduleChanges(this.check.good, this.plan));
   readonly mendable = $derived.by(() => this.check.problems.filter((p) => p.mend));
 
+  /** Takes rows up that come from elsewhere than the plan. */
   show(rows: readonly ScheduleRow[], lines: readonly number[] = []): void {
+    this.panel = null;
+    this.start(rows, lines);
+  }
+  private start(rows: readonly ScheduleRow[], lines: readonly number[]): void {
+    this.clashes = [];
     this.rows = rows;
     this.lines = lines;
     this.kept = new Set();

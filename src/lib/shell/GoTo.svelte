@@ -1,12 +1,12 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
-  import { useSite } from '$lib/site/site.svelte';
-  import { tailWords } from '$lib/site/where';
+  import { useJob } from '$lib/job/open-job.svelte';
+  import { tailWords } from '$lib/job/where';
   import Sheet from './Sheet.svelte';
 
   let { onclose }: { onclose: () => void } = $props();
-  const site = useSite();
+  const job = useJob();
   let text = $state('');
   const plain = (s: string) => s.toLowerCase().replace(/[^a-z0-9]/g, '');
   const found = $derived.by(() => {
@@ -20,25 +20,21 @@
           : plain(label).replace(/([a-z]+\d)0+/, '$1') === wanted
             ? 1
             : 2;
-    return site.ordered
+    return job.plan.ordered
       .filter(
         (l) =>
           plain(l.label).includes(wanted) ||
           plain(l.label).replace(/^([a-z]+\d)0+/, '$1') === wanted ||
-          plain(tailWords(site.where(l), l)).includes(wanted),
+          plain(tailWords(job.plan.where(l), l)).includes(wanted),
       )
       .sort((a, b) => score(a.label) - score(b.label))
       .slice(0, 8);
   });
-  const screen = $derived(
-    ['bench', 'prove'].includes(page.url.pathname.split('/')[2] ?? '')
-      ? page.url.pathname.split('/')[2]
-      : 'prove',
-  );
+  const screen = $derived(page.url.pathname.split('/')[2] === 'bench' ? 'bench' : 'prove');
 
   function open(id: string): void {
     onclose();
-    void goto(`/${site.plan.id}/${screen}/${id}`);
+    void goto(job.at(screen, id));
   }
   function submit(event: SubmitEvent): void {
     event.preventDefault();
@@ -72,7 +68,7 @@
             onclick={() => open(link.id)}
           >
             <span class="font-mono text-lg font-bold">{link.label}</span><span
-              >{tailWords(site.where(link), link)}</span
+              >{tailWords(job.plan.where(link), link)}</span
             >
           </button>
         </li>

@@ -1,11 +1,11 @@
 <script lang="ts">
   import { onMount, untrack, type Snippet } from 'svelte';
-  import { provideSite, Site, type SiteData } from '$lib/site/site.svelte';
+  import { provideJob, OpenJob, type JobData } from '$lib/job/open-job.svelte';
   import Shell from './Shell.svelte';
 
-  let { data, children }: { data: SiteData; children: Snippet } = $props();
-  const site = provideSite(untrack(() => new Site(data)));
-  onMount(() => site.resume());
+  let { data, children }: { data: JobData; children: Snippet } = $props();
+  const job = provideJob(untrack(() => new OpenJob(data)));
+  onMount(() => job.resume());
 </script>
 
 <Shell>{@render children()}</Shell>

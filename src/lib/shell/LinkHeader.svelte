@@ -1,22 +1,23 @@
 <script lang="ts">
+  import { asking } from '$lib/address/address';
   import { mediumOf } from '$core/wiring/connector';
   import type { Link } from '$core/model/job';
   import { specOf } from '$core/log/link-spec';
   import { tracedWords } from '$core/log/entry-words';
   import { flagWords } from '$core/model/tape';
   import { ENDS } from '$core/wiring/conductors';
-  import { useSite } from '$lib/site/site.svelte';
-  import { tailWords } from '$lib/site/where';
+  import { useJob } from '$lib/job/open-job.svelte';
+  import { tailWords } from '$lib/job/where';
 
   let { link }: { link: Link } = $props();
-  const site = useSite();
-  const { traced } = $derived(site.statusOf(link.id));
-  const spec = $derived(specOf(link, site.plan.policy));
+  const job = useJob();
+  const { traced } = $derived(job.statusOf(link.id));
+  const spec = $derived(specOf(link, job.plan.policy));
 </script>
 
 <div class="flex flex-wrap items-baseline gap-x-3 border-b border-rule px-3 py-2 lg:px-5">
   <h1 class="font-mono text-2xl font-bold lg:text-3xl">{link.label}</h1>
-  <p class="min-w-0 flex-1">{tailWords(site.where(link), link)}</p>
+  <p class="min-w-0 flex-1">{tailWords(job.plan.where(link), link)}</p>
   <p class="w-full font-mono text-sm sm:w-auto">
     {mediumOf(link.head.connector) === 'coax'
       ? 'coax'
@@ -24,23 +25,23 @@
         ? `${spec.head.scheme} × ${spec.tail.scheme} crossover`
         : `${spec.head.scheme} straight`}
     <span class="ml-2 text-faint">{link.cable}</span>
-    <a class="ml-2 font-sans underline underline-offset-4" href="/{site.plan.id}/history?link={link.id}"
+    <a class="ml-2 font-sans underline underline-offset-4" href={asking(job.at('history'), { link: link.id })}
       >history</a
     >
   </p>
 </div>
 {#each ENDS as end (end)}
-  {@const twice = site.statusOf(link.id)[end].loggedTwice}
+  {@const twice = job.statusOf(link.id)[end].loggedTwice}
   {#if twice}
     <p class="mx-3 mt-1 border-l-4 border-wrong pl-3 lg:mx-5" data-testid="twice">
       The {end} was logged twice at about the same time, by {twice
-        .map((id) => site.person(id))
+        .map((id) => job.plan.person(id))
         .join(' and ')}: both entries stand, ask which is true.
     </p>
   {/if}
 {/each}
 {#each ENDS as end (end)}
-  {@const { flag } = site.statusOf(link.id)[end]}
+  {@const { flag } = job.statusOf(link.id)[end]}
   {#if flag}<p class="px-3 pt-1 text-sm lg:px-5" data-testid="flag">
       On the cable at the {end}: {flagWords(flag)}.
     </p>{/if}
@@ -50,7 +51,7 @@
     class={['mx-3 mt-1 border-l-4 pl-3 lg:mx-5', traced.is === 'inferred' ? 'border-ink' : 'border-wrong']}
     data-testid="traced"
   >
-    Trace: {tracedWords({ ...traced, with: traced.with?.map((id) => site.links.get(id)?.label ?? id) })}.
+    Trace: {tracedWords({ ...traced, with: traced.with?.map((id) => job.plan.link(id)?.label ?? id) })}.
   </p>
 {/if}
 {#if link.note}<p class="px-3 pt-1 text-sm text-faint lg:px-5">{link.note}</p>{/if}

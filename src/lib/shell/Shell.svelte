@@ -1,46 +1,51 @@
 <script lang="ts">
-  import { ofLink } from '$core/model/entry';
+  import { asking, fromSegment, segment } from '$lib/address/address';
   import type { Snippet } from 'svelte';
   import { onMount } from 'svelte';
   import { goto, invalidateAll } from '$app/navigation';
   import { page } from '$app/state';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
   import StopSheet from './StopSheet.svelte';
   import GoTo from './GoTo.svelte';
   import KeyList from './KeyList.svelte';
+  import PlanSheet from './PlanSheet.svelte';
+  import RefusedEntries from './RefusedEntries.svelte';
+  import WhoSheet from './WhoSheet.svelte';
   import { pressesFocus, typing } from './keys';
   import { turnTheme } from './theme';
 
   let { children }: { children: Snippet } = $props();
-  const site = useSite();
-  const job = $derived(`/${site.plan.id}`);
-  const redo = $derived(site.toRedo().length);
+  const job = useJob();
+  const redo = $derived(job.toRedo().length);
   const here = $derived(page.url.pathname.split('/')[2] ?? '');
-  const at = $derived(page.params.link);
+  const at = $derived(page.params.link && fromSegment(page.params.link));
   const screens = $derived([
-    { verb: 'rack', href: `${job}/rack${at ? `?at=${at}` : ''}`, key: 'k' },
-    { verb: 'bench', href: `${job}/bench${at ? `/${at}` : ''}`, key: 'b' },
-    { verb: 'prove', href: `${job}/prove${at ? `/${at}` : ''}`, key: 'p' },
-    { verb: 'redo', href: `${job}/redo`, key: 'd' },
-    { verb: 'trace', href: `${job}/trace`, key: 'e' },
+    { verb: 'rack', href: at ? asking(job.at('rack'), { at }) : job.at('rack'), key: 'k' },
+    { verb: 'bench', href: job.at('bench', ...(at ? [at] : [])), key: 'b' },
+    { verb: 'prove', href: job.at('prove', ...(at ? [at] : [])), key: 'p' },
+    { verb: 'redo', href: job.at('redo'), key: 'd' },
+    { verb: 'trace', href: job.at('trace'), key: 'e' },
   ]);
   let finding = $state(false);
   let showingKeys = $state(false);
+  let naming = $state(false);
   let ready = $state(false);
   onMount(() => (ready = true));
 
+  /** The screen one is on, for another link. */
+  const forLink = (id: string) => page.url.pathname.replace(`/${segment(at!)}`, `/${segment(id)}`);
   function move(step: 1 | -1): void {
-    const i = site.ordered.findIndex((l) => l.id === at);
+    const i = job.plan.ordered.findIndex((l) => l.id === at);
     if (i < 0) return;
-    const next = site.ordered[(i + step + site.ordered.length) % site.ordered.length]!;
-    void goto(page.url.pathname.replace(`/${at}`, `/${next.id}`), { noScroll: true });
+    const next = job.plan.ordered[(i + step + job.plan.ordered.length) % job.plan.ordered.length]!;
+    void goto(forLink(next.id), { noScroll: true });
   }
   function movePanel(step: 1 | -1): void {
-    const panels = site.plan.panels;
-    const link = at ? site.links.get(at) : undefined;
+    const panels = job.plan.panels;
+    const link = job.plan.link(at);
     const i = panels.findIndex((p) => p.id === link?.head.panel);
-    const next = site.panelLinks(panels[(i + step + panels.length) % panels.length]!.id)[0];
-    if (link && next) void goto(page.url.pathname.replace(`/${at}`, `/${next.id}`), { noScroll: true });
+    const next = job.plan.panelLinks(panels[(i + step + panels.length) % panels.length]!.id)[0];
+    if (link && next) void goto(forLink(next.id), { noScroll: true });
   }
 
   function onkeydown(event: KeyboardEvent): void {
@@ -64,7 +69,7 @@
     else if (event.key === 'ArrowLeft') move(-1);
     else if (event.key === ']') movePanel(1);
     else if (event.key === '[') movePanel(-1);
-    else if (event.key === 'u') site.undo();
+    else if (event.key === 'u') job.log.undo();
     else if (event.key === 't') turnTheme();
     else if (screen) void goto(screen.href);
     else return;
@@ -82,23 +87,22 @@
     class="flex min-h-12 flex-wrap items-center justify-end gap-x-4 border-b border-rule px-3 lg:col-start-2 lg:px-5"
   >
     <a class="mr-auto flex h-12 items-center truncate font-bold" href="/?all" title="All jobs"
-      >{site.plan.name}</a
+      >{job.plan.name}</a
     >
     <p class="text-sm text-faint" aria-live="polite" data-testid="kept">
-      {site.waiting.length === 0
-        ? 'all kept'
-        : site.reachable
-          ? `keeping ${site.waiting.length}`
-          : `${site.waiting.length} waiting for the server`}
+      {job.outbox.waiting.length === 0
+        ? job.outbox.elsewhere
+          ? `${job.outbox.elsewhere} of other jobs waiting`
+          : 'all kept'
+        : job.outbox.reachable
+          ? `keeping ${job.outbox.waiting.length}`
+          : `${job.outbox.waiting.length} waiting for the server`}
     </p>
-    <select
-      class="h-12 max-w-32 bg-transparent text-sm"
-      aria-label="Who you are"
-      value={site.me}
-      onchange={(e) => site.setMe(e.currentTarget.value)}
+    <button
+      class="h-12 max-w-36 truncate text-sm underline decoration-rule underline-offset-4"
+      aria-label="Who you are: {job.here.me ? job.plan.person(job.here.me) : 'not said'}"
+      onclick={() => (naming = true)}>{job.here.me ? job.plan.person(job.here.me) : 'who are you?'}</button
     >
-      {#each site.plan.crew as p (p.id)}<option value={p.id} class="bg-paper">{p.name}</option>{/each}
-    </select>
     <button class="hidden h-12 min-w-12 text-sm sm:inline" onclick={() => (finding = true)}
       >go to <kbd class="key">/</kbd></button
     >
@@ -133,19 +137,11 @@
   </nav>
 
   <div class="flex min-w-0 flex-col lg:col-start-2">
-    {#if site.refused.length}
-      <div class="m-3 border-2 border-wrong p-3" role="alert">
-        <p class="font-bold">
-          {site.refused.length === 1 ? 'One entry was' : `${site.refused.length} entries were`} not kept by the
-          server.
-        </p>
-        {#each site.refused.slice(0, 3) as r (r.entry.id)}<p>
-            {ofLink(r.entry) ? `${r.entry.link}, ` : ''}{r.entry.kind}: {r.message}
-          </p>{/each}
-        <button class="mt-2 act" onclick={() => site.dismissRefused()}>Read; put it away</button>
-      </div>
+    <RefusedEntries />
+    {#if job.outbox.storageFailed}
+      <p class="m-3 border-4 border-wrong p-3 text-xl font-bold" role="alert">{job.outbox.storageFailed}</p>
     {/if}
-    {#if site.planChanged}
+    {#if job.plan.outdated}
       <button class="m-3 act" onclick={() => invalidateAll()}
         >Somebody changed the plan: take it up <span class="text-sm font-normal">what you entered stays</span
         ></button
@@ -155,6 +151,10 @@
   </div>
 </div>
 
-{#if site.pattern}<StopSheet pattern={site.pattern} onclose={() => (site.pattern = null)} />{/if}
+{#if job.plan.question}<PlanSheet question={job.plan.question} />{/if}
+{#if naming || (ready && job.here.asking)}
+  <WhoSheet onclose={() => ((naming = false), (job.here.asking = false))} />
+{/if}
+{#if job.log.pattern}<StopSheet pattern={job.log.pattern} onclose={() => (job.log.pattern = null)} />{/if}
 {#if finding}<GoTo onclose={() => (finding = false)} />{/if}
 {#if showingKeys}<KeyList onclose={() => (showingKeys = false)} />{/if}

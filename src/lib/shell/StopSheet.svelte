@@ -2,12 +2,12 @@
   import type { Pattern } from '$core/log/patterns';
   import { LeadsInHand } from '$lib/leads/hand.svelte';
   import LeadsSheet from '$lib/leads/LeadsSheet.svelte';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
   import { onMount } from 'svelte';
   import Sheet from './Sheet.svelte';
 
   let { pattern, onclose }: { pattern: Pattern; onclose: () => void } = $props();
-  const leads = new LeadsInHand(useSite());
+  const leads = new LeadsInHand(useJob());
   let proving = $state(false);
   onMount(() => leads.resume());
 </script>

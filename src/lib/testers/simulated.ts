@@ -1,3 +1,4 @@
+import { apiAddress } from '$lib/address/address';
 import type { Evidence } from '$core/model/evidence';
 import { LineParser, type LineEvent } from '$core/testers/lines';
 import type { Tester, TesterRun } from '$core/testers/tester';
@@ -22,7 +23,7 @@ export class SimulatedTester implements Tester {
   async run({ link, from }: TesterRun): Promise<void> {
     const parser = new LineParser();
     try {
-      const answer = await fetch(`/api/jobs/${this.job}/links/${encodeURIComponent(link)}/tester`, {
+      const answer = await fetch(apiAddress(this.job, 'links', link, 'tester'), {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify({ evidence: this.evidence, from, remotes: this.remotes?.() }),

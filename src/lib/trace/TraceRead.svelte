@@ -1,19 +1,20 @@
 <script lang="ts">
+  import { asking } from '$lib/address/address';
   import { walkWords } from '$core/survey/distance';
   import { pressesFocus, typing } from '$lib/shell/keys';
-  import { useSite } from '$lib/site/site.svelte';
-  import { tailWords } from '$lib/site/where';
+  import { useJob } from '$lib/job/open-job.svelte';
+  import { tailWords } from '$lib/job/where';
   import WalkOut from '$lib/round/WalkOut.svelte';
   import type { TraceSession } from './session.svelte';
 
   let { session }: { session: TraceSession } = $props();
-  const site = useSite();
+  const job = useJob();
   let several = $state<number[] | null>(null);
   let choosing = $state(false);
   const numbers = $derived(session.round?.placed.map((p) => p.remote) ?? []);
   const lastLink = $derived.by(() => {
     const last = session.lastSays && session.outcome.cables.get(session.lastSays.cable);
-    return last && 'link' in last ? site.links.get(last.link) : undefined;
+    return last && 'link' in last ? job.plan.link(last.link) : undefined;
   });
 
   function press(n: number): void {
@@ -55,13 +56,14 @@
           <p class="bg-paper px-1 text-xl">
             Cable <strong class="font-mono">{session.lastSays.cable}</strong> is
             <strong class="font-mono">{session.lastSays.is}</strong>{#if lastLink}<span
-                >, {tailWords(site.where(lastLink), lastLink)}. Mark it now.</span
+                >, {tailWords(job.plan.where(lastLink), lastLink)}. Mark it now.</span
               >{/if}
           </p>
           <div class="mt-2 flex gap-2">
             {#if lastLink}<a
                 class="act bg-paper"
-                href="/{site.plan.id}/trace/flags?link={lastLink.id}&end=head">Flag it with tape</a
+                href={asking(job.at('trace', 'flags'), { link: lastLink.id, end: 'head' })}
+                >Flag it with tape</a
               >{/if}
             <button class="act bg-paper" onclick={() => session.takeBack()}>Take that back</button>
           </div>
@@ -105,7 +107,7 @@
           <button class="act" aria-expanded={choosing} onclick={() => (choosing = !choosing)}
             >Another cable</button
           >
-          {#if site.plan.policy.practice}<button class="act" onclick={() => session.simulate()}
+          {#if job.plan.policy.practice}<button class="act" onclick={() => session.simulate()}
               >Simulated unit</button
             >{/if}
         </div>

@@ -1,11 +1,12 @@
 <script lang="ts">
+  import { asking } from '$lib/address/address';
   import { walkWords } from '$core/survey/distance';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
   import WalkStops from '$lib/round/WalkStops.svelte';
   import type { TraceSession } from './session.svelte';
 
   let { session }: { session: TraceSession } = $props();
-  const site = useSite();
+  const job = useJob();
   const lines = $derived(
     [
       [session.counted.known, 'known, each by its own number'],
@@ -38,7 +39,7 @@
     <p>No more rounds are needed: collect the remotes from where they are.</p>
     <WalkStops stops={still} />
   {/if}
-  <a class="act" href="/{site.plan.id}/labels?links={session.links.join(',')}">Print their labels</a>
+  <a class="act" href={asking(job.at('labels'), { links: session.links.join(',') })}>Print their labels</a>
   <button class="in-reach-alone act min-h-14 act-now text-lg" data-main-action onclick={() => session.end()}
     >Done: put the trace away</button
   >

@@ -1,11 +1,11 @@
 <script lang="ts">
   import { HANDS } from '$lib/round/hands';
   import Segments from '$lib/shell/Segments.svelte';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
   import type { TraceSession } from './session.svelte';
 
   let { session }: { session: TraceSession } = $props();
-  const site = useSite();
+  const job = useJob();
   let working = $state(false);
 
   async function plan(event: SubmitEvent): Promise<void> {
@@ -20,7 +20,7 @@
   <h1 class="text-2xl font-bold">Which cable is which?</h1>
   {#if !session.closets.length}
     <p class="text-lg">This job has no panels yet, so there is nothing to trace: set it up first.</p>
-    <a class="act act-now" href="/{site.plan.id}/setup" data-main-action>Set the job up</a>
+    <a class="act act-now" href={job.at('setup')} data-main-action>Set the job up</a>
   {:else}
     <p>
       {session.unknown.length} cables of this closet are not known yet: nothing is seated on their ports, and no

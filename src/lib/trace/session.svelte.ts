@@ -11,7 +11,7 @@ import {
 } from '$core/survey/trace';
 import type { Hands, RoundPlan } from '$core/survey/rounds';
 import { planInWorker, roomsOf } from '$lib/round/plan';
-import type { Site } from '$lib/site/site.svelte';
+import type { OpenJob } from '$lib/job/open-job.svelte';
 
 /** What of a trace is kept on this device. */
 interface Kept {
@@ -46,21 +46,22 @@ export class TraceSession {
   /** What was last written down of each link, so that nothing is written twice. */
   private told = new Map<string, string>();
 
-  constructor(readonly site: Site) {
+  constructor(readonly job: OpenJob) {
     this.closet = this.closets[0]?.id ?? '';
   }
   private get key(): string {
-    return `gauntlet:trace:${this.site.plan.id}`;
+    return `gauntlet:trace:${this.job.plan.id}`;
   }
   get closets(): readonly Space[] {
-    const { spaces, panels } = this.site.plan;
+    const { spaces, panels } = this.job.plan;
     return spaces.filter((s) => panels.some((p) => p.space === s.id));
   }
   /** Links of the closet whose cable nobody knows yet: nothing is seated on the panel, and no trace found them. */
   readonly unknown = $derived.by((): Link[] =>
-    this.site.ordered.filter((l) => {
-      if (this.site.where(l).closet.id !== this.closet || mediumOf(l.head.connector) === 'coax') return false;
-      return wantsTrace(this.site.statusOf(l.id));
+    this.job.plan.ordered.filter((l) => {
+      if (this.job.plan.where(l).closet.id !== this.closet || mediumOf(l.head.connector) === 'coax')
+        return false;
+      return wantsTrace(this.job.statusOf(l.id));
     }),
   );
   readonly outcome = $derived.by(() =>
@@ -93,7 +94,7 @@ export class TraceSession {
   );
 
   label(link: string): string {
-    return this.site.links.get(link)?.label ?? link;
+    return this.job.plan.link(link)?.label ?? link;
   }
 
   /** What a cable is, in words. */
@@ -122,7 +123,7 @@ export class TraceSession {
   resume(): void {
     try {
       const kept = JSON.parse(localStorage.getItem(this.key) ?? 'null') as Kept | null;
-      if (!kept?.plan.home || kept.links.some((l) => !this.site.links.has(l))) return;
+      if (!kept?.plan.home || kept.links.some((l) => !this.job.plan.link(l))) return;
       this.closet = kept.closet;
       this.links = kept.links;
       this.loose = kept.loose;
@@ -163,7 +164,7 @@ export class TraceSession {
     const closet = this.closets.find((s) => s.id === this.closet);
     if (!closet) return void (this.problem = 'Choose the closet you stand in.');
     this.links = this.unknown.map((l) => l.id);
-    this.plan = await planInWorker(closet, roomsOf(this.site, this.unknown), read.numbers, this.hands);
+    this.plan = await planInWorker(closet, roomsOf(this.job, this.unknown), read.numbers, this.hands);
     this.loose = loose;
     this.at = 0;
     this.out = false;
@@ -195,7 +196,7 @@ export class TraceSession {
   /** Has the simulated unit read the cable in the hand. */
   simulate(): void {
     if (this.cable === null || !this.round) return;
-    const hidden = hiddenBundle(this.site.plan.id, this.closet, this.links);
+    const hidden = hiddenBundle(this.job.plan.id, this.closet, this.links);
     this.answer(bundleAnswers(hidden, this.cable, this.round.placed));
   }
 
@@ -232,15 +233,15 @@ export class TraceSession {
       const said = JSON.stringify(data);
       const before = this.told.get(link);
       if (before === said || (before === undefined && !data)) continue;
-      if (data) this.site.log(link, 'traced', data);
+      if (data) this.job.log.write(link, 'traced', data);
       else this.takeBackTold(link);
       this.told.set(link, said);
     }
   }
   /** A link that is unknown again: the entry that told of it is taken back. */
   private takeBackTold(link: string): void {
-    const { lastEntry } = this.site.statusOf(link);
+    const { lastEntry } = this.job.statusOf(link);
     if (lastEntry?.kind === 'traced')
-      this.site.log(link, 'void', { entry: lastEntry.id, reason: 'The answer was taken back.' });
+      this.job.log.write(link, 'void', { entry: lastEntry.id, reason: 'The answer was taken back.' });
   }
 }

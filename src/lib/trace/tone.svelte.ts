@@ -1,7 +1,7 @@
 import { randomFrom, seedOf } from '$core/practice/random';
 import { foundByTone, ToneBundle, type BundleLay, type Heard } from '$core/survey/tone';
 import { hiddenBundle, probeLevel } from '$core/practice/hidden-bundle';
-import type { Site } from '$lib/site/site.svelte';
+import type { OpenJob } from '$lib/job/open-job.svelte';
 
 interface Kept {
   link: string;
@@ -29,15 +29,15 @@ export class ToneSession {
   readonly next = $derived.by(() => (this.n ? this.bundle.next(this.belief, this.last) : null));
   private tries = 0;
 
-  constructor(readonly site: Site) {}
+  constructor(readonly job: OpenJob) {}
   private get key(): string {
-    return `gauntlet:tone:${this.site.plan.id}`;
+    return `gauntlet:tone:${this.job.plan.id}`;
   }
 
   resume(): void {
     try {
       const kept = JSON.parse(localStorage.getItem(this.key) ?? 'null') as Kept | null;
-      if (!kept || !this.site.links.has(kept.link)) return;
+      if (!kept || !this.job.plan.link(kept.link)) return;
       Object.assign(this, kept);
     } catch {
       localStorage.removeItem(this.key);
@@ -49,7 +49,7 @@ export class ToneSession {
   }
 
   begin(label: string, cables: string, lay: BundleLay): void {
-    const link = this.site.ordered.find((l) => l.label.toLowerCase() === label.trim().toLowerCase());
+    const link = this.job.plan.ordered.find((l) => l.label.toLowerCase() === label.trim().toLowerCase());
     const n = Number(cables);
     this.problem = !link
       ? `There is no link "${label.trim()}" in this job: write the label of the one whose far end has the tone.`
@@ -95,8 +95,8 @@ export class ToneSession {
   }
   /** Writes down that the cable is the link. */
   keep(cable: number): void {
-    const { label } = this.site.links.get(this.link)!;
-    this.site.log(
+    const { label } = this.job.plan.link(this.link)!;
+    this.job.log.write(
       this.link,
       'traced',
       { is: 'known', by: 'tone', cable, sure: Math.round(this.belief[cable - 1]! * 1000) / 1000 },
@@ -108,10 +108,10 @@ export class ToneSession {
 
   /** What the simulated probe shows where it is, in decibels below the loudest; a new listening every time. */
   simulated(): number | null {
-    if (this.at === null || !this.site.plan.policy.practice) return null;
+    if (this.at === null || !this.job.plan.policy.practice) return null;
     // The toned cable of a practice bundle is hidden by the link's name alone.
     const { links } = hiddenBundle(
-      this.site.plan.id,
+      this.job.plan.id,
       this.link,
       Array.from({ length: this.n }, (_, i) => String(i)),
     );

@@ -4,6 +4,8 @@
   import { EVIDENCE_WORDS } from '$core/reading/verdict';
   import { NewIds, slugOf } from '$core/plan/new-ids';
   import { SCHEMES } from '$core/wiring/schemes';
+  import { address } from '$lib/address/address';
+  import { rememberMe } from '$lib/job/here.svelte';
   import Choice from '$lib/shell/Choice.svelte';
   import type { Policy } from '$core/model/job';
 
@@ -49,7 +51,11 @@
         error?: { message: string; issues: { message: string }[] };
       };
       if (body.error) wrong = body.error.issues[0]?.message ?? body.error.message;
-      else await goto(`/${body.job}/setup`);
+      else {
+        // Whoever begins a job named themselves first.
+        rememberMe(crew[0]!);
+        await goto(address(body.job, 'setup'));
+      }
     } catch {
       wrong = 'The server does not answer: what you entered is still here, try again in a moment.';
     }
@@ -63,7 +69,7 @@
   <form class="grid gap-4" onsubmit={create}>
     <label class="text-sm">name<input class="field" maxlength="120" bind:value={name} /></label>
     <label class="text-sm"
-      >people, one a line; the first leads
+      >people, one a line; yourself first, as the lead
       <textarea
         class="mt-1 w-full border border-ink bg-transparent p-2 text-base"
         rows="3"

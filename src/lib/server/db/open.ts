@@ -6,6 +6,7 @@ import * as first from './migrations/2026-11-first';
 import * as jobEntries from './migrations/2026-11-tool-entries';
 import * as photos from './migrations/2026-11-photos';
 import * as retired from './migrations/2026-11-z-retired';
+import * as clocks from './migrations/2026-12-clocks-and-revisions';
 import type { Database } from './schema';
 
 /** The database, ready to use. */
@@ -14,9 +15,13 @@ export type Db = Kysely<Database>;
 /** A database file that cannot be opened or brought up to date; its message says what to do. */
 export class DatabaseUnusable extends Error {
   constructor(file: string, cause: unknown) {
+    const why = cause instanceof Error ? cause.message : String(cause);
     super(
-      `The database file ${file} cannot be used (${cause instanceof Error ? cause.message : String(cause)}). ` +
-        'Move it away to start with an empty one, or set GAUNTLET_DB to another file.',
+      /corrupted migrations/.test(why)
+        ? `The database file ${file} was written by a newer version of Gauntlet: start that version, or set GAUNTLET_DB to another file.`
+        : /locked|busy/i.test(why)
+          ? `The database file ${file} is held by another program: end that one and start again, or set GAUNTLET_DB to another file.`
+          : `The database file ${file} cannot be used (${why}). Put a copy of it that works in its place, or set GAUNTLET_DB to another file.`,
     );
   }
 }
@@ -26,6 +31,7 @@ const MIGRATIONS = {
   '2026-11-photos': photos,
   '2026-11-tool-entries': jobEntries,
   '2026-11-z-retired': retired,
+  '2026-12-clocks-and-revisions': clocks,
 };
 
 /** Opens a database file, creating it where there is none, and brings its schema up to date. */

@@ -5,7 +5,7 @@ export type ItemKind = 'space' | 'panel' | 'outlet' | 'part' | 'legend' | 'perso
 
 /** Tables of the database. `body` and `data` columns hold JSON checked by the core's schemas on the way in. */
 export interface Database {
-  job: { id: string; name: string; created_at: string; policy: string };
+  job: { id: string; name: string; created_at: string; policy: string; revision: Generated<number> };
   item: { job: string; kind: ItemKind; id: string; body: string };
   link: {
     job: string;
@@ -27,8 +27,14 @@ export interface Database {
     at: string;
     by: string;
     data: string;
+    /** Where it was written, and its number there. */
+    device: string | null;
+    written: number | null;
+    /** When the server had it, and how far the device's clock was ahead then, in ms. */
+    received_at: string | null;
+    clock_error_ms: number | null;
   };
   photo: { id: string; job: string; type: string; width: number; height: number; bytes: Uint8Array };
   /** Cache of the core's fold; rebuilt from the log at any time. */
-  link_state: { job: string; link: string; head: string; tail: string; status: string };
+  link_state: { job: string; link: string; status: string };
 }

@@ -1,178 +1,200 @@
-import { ofLink } from '$core/model/entry';
-import type { Kysely } from 'kysely';
-import { schemaFor, type JobEntry, type LogEntry } from '$core/model/entry';
+import type { Transaction } from 'kysely';
+import { canonicalJson } from '$core/formats/canonical';
+import { judgeMeasured } from '$core/log/judge-measured';
+import type { LinkStatus } from '$core/log/state';
+import { ofLink, schemaFor, type LogEntry } from '$core/model/entry';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
-import { issuesOf, type Issue } from '../refused';
-import { entryFromRow, insertEntry } from './entry-rows';
+import { issuesOf, noSuchJob, type Issue } from '../refused';
+import { entryFromRow, insertEntries } from './entry-rows';
 import { publish } from './feed';
 import { lastSeq } from './since';
-import { refreshState } from './states';
-import { judgeMeasured } from '$core/log/judge-measured';
-import { canonicalJson } from '$core/formats/canonical';
-import type { Link } from '$core/model/job';
-import type { LinkStatus } from '$core/log/state';
+import { readTerms, refreshStates, type JobTerms } from './states';
 
 /** What became of a batch: ids kept (those sent before included), entries refused, the states that changed. */
 export interface Appended {
   kept: string[];
   refused: { id: string | null; message: string; issues: Issue[] }[];
   states: LinkStatus[];
+  /** The revision of the plan, so that a device that was away hears of a newer one. */
+  revision: number;
 }
 
-/** How far a device's clock may run ahead of the server's before its entries are refused. */
-const CLOCK_SLACK_MS = 5 * 60_000;
+/** A batch of entries as it came: what the device's clock said when it sent them, where it told. */
+export interface Batch {
+  entries: readonly unknown[];
+  sentAt?: string | undefined;
+}
 
 /** Most characters one entry may have. */
 const MOST_ENTRY_CHARACTERS = 50_000;
+/** Least age of a batch's clock error that is worth writing down, in ms. */
+const WORTH_NOTING_MS = 1000;
 
-/** Appends entries to a job's log. Each is kept or refused by itself; one sent twice is kept once. */
+/**
+ * Appends entries to a job's log. Each is kept or refused by itself; one sent twice is kept once. A clock is never a
+ * reason to refuse: when the server had an entry and how far the sender's clock was off are written beside it.
+ * Throws `Refused` where there is no such job.
+ */
 export async function appendEntries(
   db: Db,
   job: string,
-  bodies: readonly unknown[],
+  sent: Batch | readonly unknown[],
   now = Date.now(),
 ): Promise<Appended> {
-  const out: Appended = { kept: [], refused: [], states: [] };
-  const created = await db.selectFrom('job').select('created_at').where('id', '=', job).executeTakeFirst();
-  const touched = new Set<string>();
-  const kept: LogEntry[] = [];
+  const batch = Array.isArray(sent) ? { entries: sent as readonly unknown[] } : (sent as Batch);
+  const out: Appended = { kept: [], refused: [], states: [], revision: 0 };
+  const fresh: LogEntry[] = [];
   let seq = 0;
+  const error = batch.sentAt === undefined ? undefined : Date.parse(batch.sentAt) - now;
+  const marks = {
+    receivedAt: new Date(now).toISOString(),
+    ...(error !== undefined && Math.abs(error) >= WORTH_NOTING_MS ? { clockErrorMs: Math.round(error) } : {}),
+  };
   await db.transaction().execute(async (trx) => {
-    for (const body of bodies) {
-      const id =
-        typeof body === 'object' && body !== null && 'id' in body && typeof body.id === 'string'
-          ? body.id.slice(0, 80)
-          : null;
-      const refuse = (message: string, path: string) =>
-        out.refused.push({ id, message, issues: [{ path, message }] });
-      if (JSON.stringify(body)?.length > MOST_ENTRY_CHARACTERS) {
-        refuse('This entry is larger than 50 kB: shorten its note, and send pictures as pictures.', 'data');
+    const terms = await readTerms(trx, job);
+    if (!terms) throw noSuchJob(job);
+    out.revision = terms.revision;
+    const read = batch.entries.map(readEntry);
+    const known = await lookUp(trx, job, terms, read.flatMap((r) => ('entry' in r ? [r.entry] : []))); // prettier-ignore
+    for (const r of read) {
+      if ('refused' in r) {
+        out.refused.push(r.refused);
         continue;
       }
-      const parsed = schemaFor(body).safeParse(body);
-      if (!parsed.success) {
-        const issues = issuesOf(parsed.error);
-        out.refused.push({
-          id,
-          message: `This entry cannot be kept: ${issues[0]!.path || 'entry'} ${issues[0]!.message}.`,
-          issues,
-        });
-        continue;
+      const e = r.entry;
+      const before = known.entries.get(e.id);
+      const refusal = before ? differing(before, e) : refusalOf(e, job, terms, known);
+      if (refusal) out.refused.push({ id: e.id, message: refusal.message, issues: [refusal] });
+      else {
+        out.kept.push(r.sentId);
+        if (before) continue;
+        const marked = { ...e, ...marks };
+        known.entries.set(e.id, marked);
+        fresh.push(marked);
       }
-      const e: LogEntry = parsed.data;
-      if (!created || e.job !== job) {
-        refuse(`This entry belongs to the job "${e.job}": send it there.`, 'job');
-        continue;
-      }
-      if (Date.parse(e.at) > now + CLOCK_SLACK_MS) {
-        refuse('This entry is dated in the future: set the clock of the device.', 'at');
-        continue;
-      }
-      if (e.at < created.created_at) {
-        refuse('This entry is older than its job: set the clock of the device.', 'at');
-        continue;
-      }
-      const before = await trx.selectFrom('entry').selectAll().where('id', '=', e.id).executeTakeFirst();
-      if (before) {
-        if (canonicalJson(entryFromRow(before)) === canonicalJson(e)) out.kept.push(e.id);
-        else refuse('Another entry has this id already: give every entry an id of its own.', 'id');
-        continue;
-      }
-      const person = await trx
-        .selectFrom('item')
-        .select('id')
-        .where('job', '=', job)
-        .where('kind', '=', 'person')
-        .where('id', '=', e.by)
-        .executeTakeFirst();
-      if (!person) {
-        refuse(`Nobody in the crew is "${e.by}": choose who you are.`, 'by');
-        continue;
-      }
-      if (!ofLink(e)) {
-        const missing = await missingOfJob(trx, job, e);
-        if (missing) refuse(missing.message, missing.path);
-        else {
-          await insertEntry(trx, e);
-          out.kept.push(e.id);
-          kept.push(e);
-        }
-        continue;
-      }
-      const link = await trx
-        .selectFrom('link')
-        .select('body')
-        .where('job', '=', job)
-        .where('id', '=', e.link)
-        .executeTakeFirst();
-      if (!link) {
-        refuse(`There is no link "${e.link}" in this job.`, 'link');
-        continue;
-      }
-      if (e.kind === 'reading') {
-        const read = judgeMeasured(e.data, JSON.parse(link.body) as Link, { evidence: 'continuity' }, e.at);
-        if (!read.ok) {
-          refuse(read.message, 'data.reading.walk');
-          continue;
-        }
-      }
-      if (e.kind === 'void') {
-        const voided = await trx
-          .selectFrom('entry')
-          .select('id')
-          .where('job', '=', job)
-          .where('link', '=', e.link)
-          .where('id', '=', e.data.entry)
-          .executeTakeFirst();
-        if (!voided) {
-          refuse('There is no such entry on this link to take back.', 'data.entry');
-          continue;
-        }
-      }
-      await insertEntry(trx, e);
-      out.kept.push(e.id);
-      kept.push(e);
-      touched.add(e.link);
     }
-    for (const link of touched) out.states.push(await refreshState(trx, job, link));
+    await insertEntries(trx, fresh);
+    out.states = await refreshStates(trx, job, terms, fresh.filter(ofLink));
     // Inside the transaction: after it, another batch may be last already, and a listener would pass over that.
     seq = await lastSeq(trx, job);
   });
-  if (kept.length) publish(job, { seq, entries: kept, states: out.states });
+  if (fresh.length) publish(job, { seq, entries: fresh, states: out.states, revision: out.revision });
   return out;
 }
 
-/** What an entry about the job's tools names that is not there; null when all is. */
-async function missingOfJob(
-  trx: Kysely<Database>,
-  job: string,
-  e: JobEntry,
-): Promise<{ message: string; path: string } | null> {
-  if (e.kind === 'void') {
-    const voided = await trx
-      .selectFrom('entry')
-      .select('id')
-      .where('job', '=', job)
-      .where('link', 'is', null)
-      .where('id', '=', e.data.entry)
-      .executeTakeFirst();
-    return voided ? null : { message: 'There is no such entry to take back.', path: 'data.entry' };
+type Read = { entry: LogEntry; sentId: string } | { refused: Appended['refused'][number] };
+
+/** An entry as it was sent, or why it cannot be one. What the server writes into an entry is not taken from a sender. */
+function readEntry(body: unknown): Read {
+  const sent = typeof body === 'object' && body !== null ? (body as Record<string, unknown>) : {};
+  const id = typeof sent['id'] === 'string' ? sent['id'].slice(0, 80) : null;
+  const refuse = (message: string, path: string): Read => ({
+    refused: { id, message, issues: [{ path, message }] },
+  });
+  let size: number;
+  try {
+    size = JSON.stringify(body)?.length ?? 0;
+  } catch {
+    return refuse('This entry is nested too deep to be kept.', 'data');
   }
-  const parts = e.kind === 'tool' ? [e.data.part] : e.data.leads;
-  for (const part of parts) {
-    const there = await trx
-      .selectFrom('item')
-      .select('id')
-      .where('job', '=', job)
-      .where('kind', '=', 'part')
-      .where('id', '=', part)
-      .executeTakeFirst();
-    if (!there)
+  if (size > MOST_ENTRY_CHARACTERS)
+    return refuse(
+      'This entry is larger than 50 kB: shorten its note, and send pictures as pictures.',
+      'data',
+    );
+  const { receivedAt: _, clockErrorMs: __, ...own } = sent;
+  const parsed = schemaFor(own).safeParse(own);
+  if (parsed.success) return { entry: inSmallLetters(parsed.data), sentId: parsed.data.id };
+  const issues = issuesOf(parsed.error);
+  const [first] = issues;
+  return {
+    refused: {
+      id,
+      message: `This entry cannot be kept: ${first!.path || 'entry'} ${first!.message}.`,
+      issues,
+    },
+  };
+}
+
+/** A UUID is the same in capitals: entries are kept by small letters. */
+const inSmallLetters = (e: LogEntry): LogEntry => {
+  const id = e.id.toLowerCase();
+  return e.kind === 'void'
+    ? ({ ...e, id, data: { ...e.data, entry: e.data.entry.toLowerCase() } } as LogEntry)
+    : { ...e, id };
+};
+
+/** What a batch refers to, read at once. */
+interface Known {
+  /** Entries with an id of the batch or named by it. */
+  entries: Map<string, LogEntry>;
+}
+
+async function lookUp(
+  trx: Transaction<Database>,
+  job: string,
+  terms: JobTerms,
+  entries: readonly LogEntry[],
+): Promise<Known> {
+  const wanted = [...new Set(entries.flatMap((e) => (e.kind === 'void' ? [e.id, e.data.entry] : [e.id])))];
+  await terms.loadLinks(entries.filter(ofLink).map((e) => e.link));
+  const rows = wanted.length
+    ? await trx.selectFrom('entry').selectAll().where('id', 'in', wanted).execute()
+    : [];
+  return { entries: new Map(rows.map((r) => [r.id, entryFromRow(r)])) };
+}
+
+/** Why an entry whose id is known already is not the one that is kept; null where it is the same. */
+function differing(kept: LogEntry, sent: LogEntry): Issue | null {
+  const plain = ({ receivedAt: _, clockErrorMs: __, ...e }: LogEntry) => canonicalJson(e);
+  return plain(kept) === plain(sent)
+    ? null
+    : { path: 'id', message: 'Another entry has this id already: give every entry an id of its own.' };
+}
+
+/** Why an entry cannot be kept in this job; null when it can. */
+function refusalOf(e: LogEntry, job: string, terms: JobTerms, known: Known): Issue | null {
+  if (e.job !== job)
+    return { path: 'job', message: `This entry belongs to the job "${e.job}": send it there.` };
+  if (e.kind === 'planned')
+    return {
+      path: 'kind',
+      message: 'A change of the plan is made by its own route, which writes this entry itself.',
+    };
+  if (!terms.people.has(e.by))
+    return { path: 'by', message: `Nobody in the crew is "${e.by}": choose who you are.` };
+  const link = ofLink(e) ? terms.links.get(e.link) : undefined;
+  if (ofLink(e) && !link) return { path: 'link', message: `There is no link "${e.link}" in this job.` };
+  if (e.kind === 'void') {
+    const named = known.entries.get(e.data.entry);
+    if (
+      !named ||
+      named.job !== job ||
+      (ofLink(e) ? e.link : undefined) !== (ofLink(named) ? named.link : undefined)
+    )
       return {
-        message: `There is no part "${part}" on this job: add it first.`,
-        path: e.kind === 'tool' ? 'data.part' : 'data.leads',
+        path: 'data.entry',
+        message: ofLink(e)
+          ? 'There is no such entry on this link to take back.'
+          : 'There is no such entry to take back.',
+      };
+    if (named.kind === 'planned' || named.kind === 'moved')
+      return {
+        path: 'data.entry',
+        message: 'A change of the plan is taken back by changing the plan again.',
       };
   }
-  return null;
+  if (e.kind === 'reading') {
+    const read = judgeMeasured(e.data, link!, terms, e.at);
+    return read.ok ? null : { path: 'data.reading.walk', message: read.message };
+  }
+  const parts = e.kind === 'tool' ? [e.data.part] : e.kind === 'leads-proved' ? e.data.leads : [];
+  const missing = parts.find((p) => !terms.parts.some((x) => x.id === p));
+  return missing === undefined
+    ? null
+    : {
+        path: e.kind === 'tool' ? 'data.part' : 'data.leads',
+        message: `There is no part "${missing}" on this job: add it first.`,
+      };
 }

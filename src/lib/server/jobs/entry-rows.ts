@@ -1,6 +1,5 @@
-import { ofLink } from '$core/model/entry';
-import type { Kysely, Selectable } from 'kysely';
-import type { Entry, LogEntry } from '$core/model/entry';
+import type { Insertable, Kysely, Selectable } from 'kysely';
+import { ofLink, type Entry, type LogEntry } from '$core/model/entry';
 import type { Database } from '../db/schema';
 
 type Row = Omit<Selectable<Database['entry']>, 'seq'>;
@@ -15,33 +14,76 @@ export const entryFromRow = (row: Row): LogEntry =>
     kind: row.kind,
     at: row.at,
     by: row.by,
+    ...(row.device === null ? {} : { device: row.device }),
+    ...(row.written === null ? {} : { written: row.written }),
+    ...(row.received_at === null ? {} : { receivedAt: row.received_at }),
+    ...(row.clock_error_ms === null ? {} : { clockErrorMs: row.clock_error_ms }),
     data: JSON.parse(row.data),
   }) as LogEntry;
 
-/** Appends one checked entry. */
-export const insertEntry = (db: Kysely<Database>, e: LogEntry) =>
-  db
-    .insertInto('entry')
-    .values({
-      id: e.id,
-      job: e.job,
-      link: ofLink(e) ? e.link : null,
-      end: (ofLink(e) && e.end) || null,
-      kind: e.kind,
-      at: e.at,
-      by: e.by,
-      data: JSON.stringify(e.data),
-    })
-    .execute();
+const rowOf = (e: LogEntry): Insertable<Database['entry']> => ({
+  id: e.id,
+  job: e.job,
+  link: ofLink(e) ? e.link : null,
+  end: (ofLink(e) && e.end) || null,
+  kind: e.kind,
+  at: e.at,
+  by: e.by,
+  device: e.device ?? null,
+  written: e.written ?? null,
+  received_at: e.receivedAt ?? null,
+  clock_error_ms: e.clockErrorMs ?? null,
+  data: JSON.stringify(e.data),
+});
+
+/** Rows put in by one statement. SQLite takes 32,766 values at once. */
+const CHUNK = 500;
+
+/** Appends checked entries, in this order. */
+export async function insertEntries(db: Kysely<Database>, entries: readonly LogEntry[]): Promise<void> {
+  for (let i = 0; i < entries.length; i += CHUNK)
+    await db
+      .insertInto('entry')
+      .values(entries.slice(i, i + CHUNK).map(rowOf))
+      .execute();
+}
+
+/** The log of some links, each in the order in which it arrived. */
+export async function entriesOfLinks(
+  db: Kysely<Database>,
+  job: string,
+  links: readonly string[],
+): Promise<Map<string, Entry[]>> {
+  const out = new Map<string, Entry[]>(links.map((l) => [l, []]));
+  for (let i = 0; i < links.length; i += CHUNK) {
+    const rows = await db
+      .selectFrom('entry')
+      .selectAll()
+      .where('job', '=', job)
+      .where('link', 'in', links.slice(i, i + CHUNK))
+      .orderBy('seq')
+      .execute();
+    for (const e of rows.map(entryFromRow)) if (ofLink(e)) out.get(e.link)!.push(e);
+  }
+  return out;
+}
 
 /** The log of one link, in the order in which it arrived. */
-export async function entriesOf(db: Kysely<Database>, job: string, link: string): Promise<Entry[]> {
+export const entriesOf = async (db: Kysely<Database>, job: string, link: string): Promise<Entry[]> =>
+  (await entriesOfLinks(db, job, [link])).get(link)!;
+
+/** Entries of some kinds of a job, with everything that takes something back, in the order in which they arrived. */
+export async function entriesOfKinds(
+  db: Kysely<Database>,
+  job: string,
+  kinds: readonly LogEntry['kind'][],
+): Promise<LogEntry[]> {
   const rows = await db
     .selectFrom('entry')
     .selectAll()
     .where('job', '=', job)
-    .where('link', '=', link)
+    .where('kind', 'in', [...kinds, 'void'])
     .orderBy('seq')
     .execute();
-  return rows.map(entryFromRow).filter(ofLink);
+  return rows.map(entryFromRow);
 }

@@ -8,18 +8,21 @@ export interface FeedItem {
   seq: number;
   entries: LogEntry[];
   states: LinkStatus[];
-  /** The plan was changed: the name its sender gave that change. */
-  plan?: string;
+  /** The revision of the plan now; an entry `planned` tells of each change. */
+  revision: number;
 }
 
 const feed = new EventEmitter();
 feed.setMaxListeners(0);
 
+/** An emitter gives the event `error` a meaning of its own: no job's name may be one. */
+const channel = (job: string) => `job ${job}`;
+
 /** Tells everybody who listens to a job what was kept. */
-export const publish = (job: string, item: FeedItem): void => void feed.emit(job, item);
+export const publish = (job: string, item: FeedItem): void => void feed.emit(channel(job), item);
 
 /** Listens to a job; returns what ends that. */
 export function subscribe(job: string, listener: (item: FeedItem) => void): () => void {
-  feed.on(job, listener);
-  return () => feed.off(job, listener);
+  feed.on(channel(job), listener);
+  return () => feed.off(channel(job), listener);
 }

@@ -1,29 +1,37 @@
-import type { LogEntry } from '$core/model/entry';
+import { historyOf, type HistoryFilter } from '$core/log/history';
+import type { Resolved } from '$core/log/effective';
+import type { Link } from '$core/model/job';
 import type { Db } from '../db/open';
-import { entryFromRow } from './entry-rows';
+import { entriesOfKinds, entryFromRow } from './entry-rows';
 
-/** What of a job's log is wanted; what is left out does not narrow it. */
-export interface HistoryFilter {
-  link?: string | null;
-  by?: string | null;
-  /** A day in UTC, as 2026-05-04. */
-  day?: string | null;
-  kind?: string | null;
-}
-
-/** Entries of a job that a filter lets through, newest first; at most `limit` where that is given. */
+/** Entries of a job that a filter lets through, newest first, each with whether it counts; at most `limit` where that is given. */
 export async function readHistory(
   db: Db,
   job: string,
   filter: HistoryFilter,
   limit?: number,
-): Promise<LogEntry[]> {
+): Promise<Resolved[]> {
+  const row = filter.link
+    ? await db
+        .selectFrom('link')
+        .select('body')
+        .where('job', '=', job)
+        .where('id', '=', filter.link)
+        .executeTakeFirst()
+    : undefined;
+  const link = row && (JSON.parse(row.body) as Link);
+  // The database narrows by what it has columns for; what counts, and in which order, the core says.
   let query = db.selectFrom('entry').selectAll().where('job', '=', job);
-  if (filter.link) query = query.where('link', '=', filter.link);
+  if (filter.link)
+    query = query.where((eb) => eb.or([eb('link', '=', filter.link!), eb('kind', '=', 'planned')]));
   if (filter.by) query = query.where('by', '=', filter.by);
   if (filter.kind) query = query.where('kind', '=', filter.kind);
-  if (filter.day) query = query.where('at', '>=', filter.day).where('at', '<', `${filter.day}U`);
   query = query.orderBy('at', 'desc').orderBy('seq', 'desc');
-  if (limit) query = query.limit(limit);
-  return (await query.execute()).map(entryFromRow);
+  // Changes of plan that did not touch the link fall out below: some more are read than are asked for.
+  if (limit) query = query.limit(limit * 2);
+  const entries = (await query.execute()).map(entryFromRow);
+  const wanted = new Set(entries.map((e) => e.id));
+  const voids = await entriesOfKinds(db, job, []);
+  const shown = historyOf([...entries, ...voids], filter, () => link).filter((r) => wanted.has(r.entry.id));
+  return limit ? shown.slice(0, limit) : shown;
 }

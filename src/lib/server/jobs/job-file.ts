@@ -1,6 +1,6 @@
+import { jobFileProblems } from '$core/plan/invariants';
 import type { Kysely, Transaction } from 'kysely';
 import {
-  jobFileProblems,
   jobFileSchema,
   type JobFile,
   type JobPlan,
@@ -17,7 +17,7 @@ import { canonicalJson } from '$core/formats/canonical';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
 import { Refused } from '../refused';
-import { entryFromRow, insertEntry } from './entry-rows';
+import { entryFromRow, insertEntries } from './entry-rows';
 import { rebuildStates } from './states';
 
 /** What each list of a plan is called in its table. */
@@ -43,14 +43,37 @@ export async function importJob(db: Db, body: unknown): Promise<string> {
     if (there)
       throw new Refused(
         `A job "${file.job.id}" is here already.`,
-        [{ path: 'job.id', message: 'Export and keep the one that is here, or import under another id.' }],
+        [
+          {
+            path: 'job.id',
+            message: 'Open the one that is here; a copy wants another id, and entries with ids of their own.',
+          },
+        ],
         409,
       );
     await insertPlan(trx, file);
-    for (const entry of file.entries) await insertEntry(trx, entry);
+    await refuseKnownEntries(trx, file.entries);
+    await insertEntries(trx, file.entries);
     await rebuildStates(trx, file.job.id);
     return file.job.id;
   });
+}
+
+/** An entry belongs to one job: a copy of a job that is here wants entries with ids of their own. */
+async function refuseKnownEntries(
+  trx: Transaction<Database>,
+  entries: readonly { id: string }[],
+): Promise<void> {
+  for (let i = 0; i < entries.length; i += 1000) {
+    const ids = entries.slice(i, i + 1000).map((e) => e.id);
+    const row = await trx.selectFrom('entry').select(['id', 'job']).where('id', 'in', ids).executeTakeFirst();
+    if (row)
+      throw new Refused(
+        `The log of this file is here already, in the job "${row.job}".`,
+        [{ path: 'entries', message: `Entry ${row.id} belongs to "${row.job}": open that job instead.` }],
+        409,
+      );
+  }
 }
 
 /** A link as its row. */
@@ -73,6 +96,7 @@ async function insertPlan(trx: Transaction<Database>, file: JobFile): Promise<vo
       name: file.job.name,
       created_at: file.job.createdAt,
       policy: JSON.stringify(file.job.policy),
+      revision: file.job.revision ?? 0,
     })
     .execute();
   for (const [list, kind] of Object.entries(ITEM_KINDS) as [
@@ -99,6 +123,7 @@ export async function readPlan(db: Kysely<Database>, id: string): Promise<JobPla
     name: job.name,
     createdAt: job.created_at,
     policy: JSON.parse(job.policy) as Policy,
+    revision: job.revision,
     spaces: of<Space>('space'),
     panels: of<Panel>('panel').sort((a, b) => a.order - b.order),
     outlets: of<Outlet>('outlet'),
@@ -117,7 +142,13 @@ export async function exportJob(db: Db, id: string): Promise<string | undefined>
   const byId = <T extends { id: string }>(list: T[]) => [...list].sort((a, b) => (a.id < b.id ? -1 : 1));
   const file: JobFile = {
     format: 'gauntlet/job@1',
-    job: { id: plan.id, name: plan.name, createdAt: plan.createdAt, policy: plan.policy },
+    job: {
+      id: plan.id,
+      name: plan.name,
+      createdAt: plan.createdAt,
+      policy: plan.policy,
+      ...(plan.revision ? { revision: plan.revision } : {}),
+    },
     spaces: byId(plan.spaces),
     panels: byId(plan.panels),
     outlets: byId(plan.outlets),

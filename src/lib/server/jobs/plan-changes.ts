@@ -1,21 +1,34 @@
+import { randomUUID } from 'node:crypto';
+import { json } from '@sveltejs/kit';
 import type { Transaction } from 'kysely';
+import type { LinkStatus } from '$core/log/state';
+import type { JobEntryOf, LogEntry } from '$core/model/entry';
 import type { JobPlan, Link } from '$core/model/job';
-import { newJobSchema, PLAN_LISTS, planChangesSchema, type PlanList } from '$core/model/plan-changes';
+import {
+  newJobSchema,
+  PLAN_LISTS,
+  planChangesSchema,
+  type PlanChanges,
+  type PlanList,
+} from '$core/model/plan-changes';
 import { applyChanges, type AppliedChanges, type Used } from '$core/plan/apply-changes';
+import { movedLinks, planHistory, type MovedLink } from '$core/plan/history';
+import { NOBODY_SAID } from '$core/plan/invariants';
+import { rebase, type Conflict } from '$core/plan/merge';
 import { NewIds, slugOf } from '$core/plan/new-ids';
-import { foldLink } from '$core/log/state';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
-import { noSuchJob, Refused } from '../refused';
+import { noSuchJob, Refused, type Issue } from '../refused';
+import { entriesOfKinds, insertEntries } from './entry-rows';
 import { publish } from './feed';
 import { ITEM_KINDS, linkRow, readPlan } from './job-file';
 import { lastSeq } from './since';
-import { insertStates, rebuildStates, refreshState } from './states';
+import { readStates, readTerms, rebuildStates, refreshStates } from './states';
 
 type Trx = Transaction<Database>;
 
 /** What became of a change: ids taken out for good, and ids retired because the log knows them. */
-export type Changed = Pick<AppliedChanges, 'removed' | 'retired'>;
+export type Changed = Partial<Pick<AppliedChanges, 'removed' | 'retired'>> & { revision: number };
 
 /** Begins a job with nothing in it but its name, terms and people. Returns its id. Throws `Refused`. */
 export async function createJob(db: Db, body: unknown, now = new Date()): Promise<string> {
@@ -39,46 +52,140 @@ export async function createJob(db: Db, body: unknown, now = new Date()): Promis
   });
 }
 
+/** What a change of plan was refused with beside sentences: what both changed, and what has to be answered first. */
+export class PlanRefused extends Refused {
+  constructor(
+    message: string,
+    issues: Issue[],
+    readonly ask: { revision: number; conflicts?: Conflict[]; moved?: MovedLink[] },
+  ) {
+    super(message, issues, 409);
+  }
+  override toResponse(): Response {
+    const { message, issues } = this;
+    return json({ error: { message, issues: issues.slice(0, 50) }, ...this.ask }, { status: this.status });
+  }
+}
+
 /**
- * Changes a job's plan, all or nothing. `change` is a name the sender gives this change, so that it knows it again
- * when everybody is told. Throws `Refused` with everything that is wrong.
+ * Changes a job's plan, all or nothing, and writes what it was and is now into the log. A change made on an older
+ * revision is fitted onto the newest. Throws `Refused` with everything that is wrong, `PlanRefused` where somebody
+ * has to choose: two versions of one thing, or whether a terminated link was moved on site or only on paper.
  */
-export async function changePlan(db: Db, job: string, body: unknown, change = ''): Promise<Changed> {
+export async function changePlan(db: Db, job: string, body: unknown, now = new Date()): Promise<Changed> {
   const parsed = planChangesSchema.safeParse(body);
   if (!parsed.success) throw Refused.fromZod('This change of the plan cannot be read.', parsed.error);
-  const changes = parsed.data;
-  const applied = await db.transaction().execute(async (trx) => {
+  const asked = parsed.data;
+  const id = asked.id ?? randomUUID();
+  const told: { entries: LogEntry[]; states: LinkStatus[]; seq: number } = {
+    entries: [],
+    states: [],
+    seq: 0,
+  };
+  const changed = await db.transaction().execute(async (trx): Promise<Changed> => {
     const plan = await readPlan(trx, job);
     if (!plan) throw noSuchJob(job);
+    const known = await trx.selectFrom('entry').select('id').where('id', '=', id).executeTakeFirst();
+    if (known) return { revision: plan.revision };
+    const changes = await onNewest(trx, job, plan, asked);
     const applied = applyChanges(plan, changes, await usedOf(trx, job, changes.remove ?? {}));
     if (applied.problems.length) throw new Refused(applied.problems[0]!.message, applied.problems, 409);
+    const by = asked.by ?? NOBODY_SAID;
+    if (asked.by && !plan.crew.some((p) => p.id === asked.by))
+      throw new Refused(`Nobody in the crew is "${asked.by}": choose who you are.`, [{ path: 'by', message: 'not in the crew' }]); // prettier-ignore
+    const history = planHistory(plan, applied);
+    if (!history.length)
+      return { removed: applied.removed, retired: applied.retired, revision: plan.revision };
+    const moved = await movedOnSite(trx, job, plan, applied, asked.moved ?? {});
+    const revision = plan.revision + 1;
     await write(trx, job, applied);
-    if (changes.name || changes.policy)
-      await trx
-        .updateTable('job')
-        .set({ name: applied.plan.name, policy: JSON.stringify(applied.plan.policy) })
-        .where('id', '=', job)
-        .execute();
-    if (changes.policy) await rebuildStates(trx, job);
-    else await refreshLinks(trx, job, plan, applied);
-    return applied;
+    await trx
+      .updateTable('job')
+      .set({ name: applied.plan.name, policy: JSON.stringify(applied.plan.policy), revision })
+      .where('id', '=', job)
+      .execute();
+    const common = { job, at: now.toISOString(), by, receivedAt: now.toISOString() };
+    told.entries = [
+      { ...common, id, kind: 'planned', data: { revision, from: asked.from ?? '', changes: history } },
+      ...moved.map(
+        (m): LogEntry => ({ ...common, id: randomUUID(), link: m.link, kind: 'moved', data: { revision, changed: m.changed } }), // prettier-ignore
+      ),
+    ];
+    await insertEntries(trx, told.entries);
+    if (changes.policy || changes.put?.parts || changes.remove?.parts) await rebuildStates(trx, job);
+    else told.states = await refreshLinks(trx, job, applied);
+    told.seq = await lastSeq(trx, job);
+    return { removed: applied.removed, retired: applied.retired, revision };
   });
-  publish(job, { seq: await lastSeq(db, job), entries: [], states: [], plan: change || 'change' });
-  return { removed: applied.removed, retired: applied.retired };
+  if (told.entries.length) publish(job, { ...told, revision: changed.revision });
+  return changed;
+}
+
+/** A change fitted onto the plan as it is. Throws `PlanRefused` with what two people changed to different things. */
+async function onNewest(trx: Trx, job: string, plan: JobPlan, asked: PlanChanges): Promise<PlanChanges> {
+  if (asked.revision === undefined || asked.revision >= plan.revision) return asked;
+  const entries = (await entriesOfKinds(trx, job, ['planned'])).filter(
+    (e): e is JobEntryOf<'planned'> => e.kind === 'planned' && e.data.revision > asked.revision!,
+  );
+  const since = entries.sort((a, b) => a.data.revision - b.data.revision).flatMap((e) => e.data.changes);
+  const { changes, conflicts } = rebase(asked, since, plan);
+  if (conflicts.length)
+    throw new PlanRefused(
+      `Somebody else changed ${conflicts[0]!.name} since you opened this plan: choose which version stands.`,
+      conflicts.map((c) => ({ path: `${c.list}.${c.id}${c.field ? `.${c.field}` : ''}`, message: 'changed by two people' })), // prettier-ignore
+      { revision: plan.revision, conflicts },
+    );
+  return changes;
+}
+
+/** Links that were moved on site. Throws `PlanRefused` for terminated links of which nobody said whether they were. */
+async function movedOnSite(
+  trx: Trx,
+  job: string,
+  plan: JobPlan,
+  applied: AppliedChanges,
+  answers: Record<string, 'paper' | 'site'>,
+): Promise<MovedLink[]> {
+  const moved = movedLinks(plan, applied.plan);
+  if (!moved.length) return [];
+  const states = new Map<string, LinkStatus>();
+  for (const part of chunks(moved))
+    for (const s of await readStates(trx, job, part.map((m) => m.link))) states.set(s.link, s); // prettier-ignore
+  const terminated = moved.filter((m) => {
+    const s = states.get(m.link);
+    return s !== undefined && (s.head.state !== 'bare' || s.tail.state !== 'bare');
+  });
+  const open = terminated.filter((m) => !Object.hasOwn(answers, m.link));
+  if (open.length)
+    throw new PlanRefused(
+      `${open.length === 1 ? `${open[0]!.label} is` : `${open.length} of these links are`} terminated already: was the plan wrong, or was the cable moved on site?`,
+      open.map((m) => ({ path: `moved.${m.link}`, message: `${m.label}: ${m.changed.join('; ')}. Answer "paper" or "site".` })), // prettier-ignore
+      { revision: plan.revision, moved: open },
+    );
+  return terminated.filter((m) => answers[m.link] === 'site');
 }
 
 /** Which of the things to be taken out stand in the log. */
-async function usedOf(
-  trx: Trx,
-  job: string,
-  remove: { links?: string[] | undefined; crew?: string[] | undefined },
-): Promise<Used> {
-  const ask = async (column: 'link' | 'by', wanted: readonly string[] | undefined) => {
-    if (!wanted?.length) return new Set<string>();
-    const rows = await trx.selectFrom('entry').select(column).distinct().where('job', '=', job).execute();
-    return new Set(rows.map((r) => (r as Record<string, string | null>)[column]!));
+async function usedOf(trx: Trx, job: string, remove: NonNullable<PlanChanges['remove']>): Promise<Used> {
+  const linksIn = async (wanted: readonly string[] | undefined) => {
+    const used = new Set<string>();
+    for (const part of chunks(wanted ?? [])) {
+      const rows = await trx
+        .selectFrom('entry')
+        .select('link')
+        .distinct()
+        .where('job', '=', job)
+        .where('link', 'in', part)
+        .execute();
+      for (const r of rows) used.add(r.link!);
+    }
+    return used;
   };
-  return { links: await ask('link', remove.links), crew: await ask('by', remove.crew) };
+  const parts = new Set<string>();
+  if (remove.parts?.length)
+    for (const e of await entriesOfKinds(trx, job, ['seated', 'redone', 'tool', 'leads-proved']))
+      for (const p of e.kind === 'tool' ? [e.data.part] : e.kind === 'leads-proved' ? e.data.leads : e.kind === 'seated' || e.kind === 'redone' ? (e.data.parts ?? []) : []) parts.add(p); // prettier-ignore
+  return { links: await linksIn(remove.links), parts };
 }
 
 const CHUNK = 500;
@@ -105,7 +212,8 @@ async function writeItems(
   gone: readonly string[],
 ): Promise<void> {
   const kind = ITEM_KINDS[list];
-  for (const part of chunks(items))
+  const rows = [...new Map(items.map((x) => [x.id, x])).values()];
+  for (const part of chunks(rows))
     await trx
       .replaceInto('item')
       .values(part.map((x) => ({ job, kind, id: x.id, body: JSON.stringify(x) })))
@@ -148,17 +256,14 @@ async function writeLinks(
       .execute();
 }
 
-/** New links have no log: their states are made without a look at it. */
+/** Makes the states of links that were put in or changed anew; new ones have no log, but a state. */
 async function refreshLinks(
   trx: Trx,
   job: string,
-  before: JobPlan,
-  { plan, written, removed }: AppliedChanges,
-): Promise<void> {
-  const old = new Set(before.links.map((l) => l.id));
+  { written, removed }: AppliedChanges,
+): Promise<LinkStatus[]> {
   const gone = new Set(removed.links);
-  const links = new Map(plan.links.map((l) => [l.id, l]));
-  const fresh = written.links.filter((id) => !old.has(id) && !gone.has(id));
-  await insertStates(trx, job, fresh.map((id) => foldLink(links.get(id)!, plan.policy, []))); // prettier-ignore
-  for (const id of written.links) if (old.has(id) && !gone.has(id)) await refreshState(trx, job, id);
+  const ids = [...new Set(written.links)].filter((id) => !gone.has(id));
+  const terms = (await readTerms(trx, job))!;
+  return refreshStates(trx, job, terms, ids.map((link) => ({ link }))); // prettier-ignore
 }

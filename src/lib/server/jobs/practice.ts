@@ -4,7 +4,7 @@ import { simulateReading } from '$core/copper/simulate';
 import type { Entry } from '$core/model/entry';
 import type { Link, Policy } from '$core/model/job';
 import type { Measured } from '$core/model/reading';
-import { inOrder } from '$core/log/state';
+import { effective } from '$core/log/effective';
 import { specOf } from '$core/log/link-spec';
 import { readMeasured } from '$core/log/measured';
 import { randomFrom } from '$core/practice/random';
@@ -38,7 +38,7 @@ export interface PracticeRun {
 export function reallyGoesTo(link: string, policy: Policy, entries: readonly Entry[]): string {
   const pair = policy.practice?.exchanged?.find((p) => p.includes(link));
   if (!pair) return link;
-  const log = inOrder(entries);
+  const log = effective(entries);
   const found = log.findLastIndex((e) => e.kind === 'exchanged');
   const mended = found >= 0 && log.slice(found).some((e) => e.kind === 'redone');
   return mended ? link : pair.find((l) => l !== link)!;

@@ -1,10 +1,10 @@
 import { ofLink } from '$core/model/entry';
-import type { LinkStatus } from '$core/log/state';
 import type { Kysely } from 'kysely';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
 import { entryFromRow } from './entry-rows';
 import type { FeedItem } from './feed';
+import { readStates } from './states';
 
 /** Most entries that are told at once; a device that missed more is told to load anew. */
 const MOST_ENTRIES = 500;
@@ -34,17 +34,11 @@ export async function itemSince(db: Db, job: string, seq: number): Promise<FeedI
   if (rows.length > MOST_ENTRIES) return null;
   const entries = rows.map(entryFromRow);
   const links = [...new Set(entries.filter(ofLink).map((e) => e.link))];
-  const states = links.length
-    ? await db
-        .selectFrom('link_state')
-        .select('status')
-        .where('job', '=', job)
-        .where('link', 'in', links)
-        .execute()
-    : [];
+  const row = await db.selectFrom('job').select('revision').where('id', '=', job).executeTakeFirst();
   return {
     seq: rows.at(-1)?.seq ?? seq,
     entries,
-    states: states.map((s) => JSON.parse(s.status) as LinkStatus),
+    states: links.length ? await readStates(db, job, links) : [],
+    revision: row?.revision ?? 0,
   };
 }

@@ -1,10 +1,13 @@
 import { sql } from 'kysely';
+import type { LogEntry } from '$core/model/entry';
 import type { Db } from '../db/open';
 import type { ItemKind } from '../db/schema';
-import { readCautioned } from './cautions';
-import { readFindings } from './findings';
-import { readLeadProofs, readRecentReadings } from './recent';
+import { entryFromRow } from './entry-rows';
 import { lastSeq } from './since';
+import { foundElsewhere, readViews } from './views';
+
+/** Logs of up to so many entries go to a device whole, so that it can tell everything of them by itself. Our judgement. */
+const MOST_ENTRIES_AT_ONCE = 5000;
 
 /**
  * All that a device needs of a job, as JSON text. Plan and states are kept as JSON and go out as they are, unparsed:
@@ -27,6 +30,7 @@ export async function siteJson(db: Db, job: string): Promise<string | undefined>
     `"name":${JSON.stringify(row.name)}`,
     `"createdAt":${JSON.stringify(row.created_at)}`,
     `"policy":${row.policy}`,
+    `"revision":${row.revision}`,
     `"spaces":${await items('space')}`,
     `"panels":${await items('panel', sql`json_extract(body, '$.order'), id`)}`,
     `"outlets":${await items('outlet')}`,
@@ -44,10 +48,21 @@ export async function siteJson(db: Db, job: string): Promise<string | undefined>
   );
   const rest = {
     seq,
-    findings: await readFindings(db, job),
-    leadProofs: await readLeadProofs(db, job),
-    recentReadings: await readRecentReadings(db, job),
-    cautioned: await readCautioned(db, job),
+    views: await readViews(db, job),
+    foundElsewhere: await foundElsewhere(db, job),
+    log: await wholeLog(db, job),
   };
   return `{"plan":{${plan.join(',')}},"statuses":${statuses},${JSON.stringify(rest).slice(1)}`;
+}
+
+/** A job's whole log, in the order in which it arrived; null where it is too long to go out at once. */
+async function wholeLog(db: Db, job: string): Promise<LogEntry[] | null> {
+  const rows = await db
+    .selectFrom('entry')
+    .selectAll()
+    .where('job', '=', job)
+    .orderBy('seq')
+    .limit(MOST_ENTRIES_AT_ONCE + 1)
+    .execute();
+  return rows.length > MOST_ENTRIES_AT_ONCE ? null : rows.map(entryFromRow);
 }

@@ -1,3 +1,4 @@
+import { address } from '$lib/address/address';
 import PDFDocument from 'pdfkit';
 import { labelRequestSchema } from '$core/formats/labels';
 import { layLabel } from '$core/labels/label-layout';
@@ -62,8 +63,9 @@ export async function labelSheetPdf(db: Db, job: string, body: unknown): Promise
 /** What a label's code opens: the link at the end where the label is. */
 const codeText = (opens: { base: string; screen: 'bench' | 'prove' }, job: string, label: Label): string => {
   const end = label.spot === 'cable-head' || label.spot === 'panel' ? 'head' : 'tail';
-  const link = encodeURIComponent(label.link);
-  return `${opens.base.replace(/\/+$/, '')}/${job}/${opens.screen}/${link}${opens.screen === 'bench' ? `/${end}` : ''}`;
+  let base = opens.base;
+  while (base.endsWith('/')) base = base.slice(0, -1);
+  return base + address(job, opens.screen, label.link, ...(opens.screen === 'bench' ? [end] : []));
 };
 
 function drawLabel(

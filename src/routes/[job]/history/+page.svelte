@@ -1,38 +1,65 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
+  import type { Resolved } from '$core/log/effective';
+  import { KIND_WORDS } from '$core/log/entry-words';
+  import type { HistoryFilter } from '$core/log/history';
+  import { apiAddress } from '$lib/address/address';
   import Timeline from '$lib/history/Timeline.svelte';
   import Choice from '$lib/shell/Choice.svelte';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
 
   let { data } = $props();
-  const site = useSite();
-  const KINDS = ['seated', 'read-back', 'reading', 'redone', 'found', 'rejected', 'exchanged', 'photo', 'repulled', 'leads-proved', 'tool', 'void']; // prettier-ignore
-  const query = $derived(
-    new URLSearchParams(Object.entries(data.filter).flatMap(([k, v]) => (v ? [[k, v]] : []))).toString(),
-  );
-  const link = $derived(data.filter.link ? site.links.get(data.filter.link) : undefined);
+  const job = useJob();
+  /** Most entries on one page; the CSV has them all. */
+  const SHOWN = 300;
+  const KINDS = Object.entries(KIND_WORDS);
+  const link = $derived(job.plan.link(data.filter.link));
+  /** A day is one of the clock on the wall here, not of UTC. */
+  const filter = $derived.by((): HistoryFilter => {
+    const { day, ...rest } = data.filter;
+    if (!day) return rest;
+    const from = new Date(`${day}T00:00`);
+    const to = new Date(from.getFullYear(), from.getMonth(), from.getDate() + 1);
+    return Number.isNaN(from.getTime()) ? rest : { ...rest, from: from.toISOString(), to: to.toISOString() };
+  });
+  const given = $derived(Object.entries(filter).filter((x): x is [string, string] => Boolean(x[1])));
+  const query = $derived(new URLSearchParams(given).toString());
+  const here = $derived(job.log.history(filter));
+  /** Of a log too long for a device the server tells what is asked for. */
+  let asked = $state.raw<Resolved[] | null>(null);
+  let problem = $state('');
+  $effect(() => {
+    if (here) return;
+    const path = `${apiAddress(job.plan.id, 'history')}?as=json&${query}`;
+    problem = '';
+    fetch(path)
+      .then(async (answer) => (answer.ok ? ((await answer.json()) as { entries: Resolved[] }).entries : []))
+      .then((entries) => (asked = entries))
+      .catch(() => (problem = 'The server is out of reach: of a job this long, it has the history.'));
+  });
+  const entries = $derived(here ?? asked ?? []);
 
   function narrow(name: string, value: string): void {
-    const next = new URLSearchParams(query);
+    const next = new URLSearchParams(Object.entries(data.filter).flatMap(([k, v]) => (v ? [[k, v]] : [])));
     if (value) next.set(name, value);
     else next.delete(name);
     void goto(`?${next.toString()}`, { keepFocus: true, noScroll: true });
   }
 </script>
 
-<svelte:head><title>history · {site.plan.name}</title></svelte:head>
+<svelte:head><title>history · {job.plan.name}</title></svelte:head>
 <main class="px-3 py-4 lg:px-5">
   <h1 class="text-2xl font-bold">{link ? `What happened to ${link.label}` : 'What happened on this job'}</h1>
   <div class="mt-3 grid grid-cols-2 items-end gap-2 sm:flex sm:flex-wrap sm:items-end">
     <Choice
       label="who"
-      options={[['', 'anybody'], ...site.whole.crew.map((p) => [p.id, p.name] as const)]}
+      options={[['', 'anybody'], ...job.plan.whole.crew.map((p) => [p.id, p.name] as const)]}
       value={data.filter.by ?? ''}
       onchoose={(v) => narrow('by', v)}
     />
     <Choice
       label="what"
-      options={[['', 'anything'], ...KINDS.map((k) => [k, k] as const)]}
+      options={[['', 'anything'], ...KINDS]}
       value={data.filter.kind ?? ''}
       onchoose={(v) => narrow('kind', v)}
     />
@@ -49,15 +76,16 @@
       >{/if}
     <a
       class="flex h-12 items-center border-2 border-ink px-3 font-semibold"
-      href="/api/jobs/{site.plan.id}/history?{query}">as CSV</a
+      href="{apiAddress(job.plan.id, 'history')}?{query}">as CSV</a
     >
   </div>
-  {#if data.entries.length}
-    <div class="mt-4"><Timeline entries={data.entries} /></div>
-    {#if data.more}<p class="mt-2">
+  {#if problem}<p class="mt-4 border-l-4 border-wrong pl-3" role="alert">{problem}</p>{/if}
+  {#if entries.length}
+    <div class="mt-4"><Timeline entries={entries.slice(0, SHOWN)} /></div>
+    {#if entries.length > SHOWN}<p class="mt-2">
         These are the newest ones: narrow it, or take the CSV, which has them all.
       </p>{/if}
-  {:else}
+  {:else if !problem}
     <p class="mt-4">Nothing was written down that fits: widen it.</p>
   {/if}
 </main>

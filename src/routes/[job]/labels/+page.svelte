@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { apiAddress } from '$lib/address/address';
   import { onMount, untrack } from 'svelte';
   import { page } from '$app/state';
   import { LABEL_SHEETS } from '$core/labels/label-sheet';
@@ -7,16 +8,16 @@
   import { linkIdentifiers } from '$core/plan/link-identifiers';
   import { FIGURES, LabelChoice } from '$lib/labels/sheet.svelte';
   import SheetPreview from '$lib/labels/SheetPreview.svelte';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
 
-  const site = useSite();
-  const choice = untrack(() => new LabelChoice(site.plan.id));
+  const job = useJob();
+  const choice = untrack(() => new LabelChoice(job.plan.id));
   const asked = untrack(
     () =>
       page.url.searchParams
         .get('links')
         ?.split(',')
-        .filter((id) => site.links.has(id)) ?? [],
+        .filter((id) => job.plan.link(id)) ?? [],
   );
   onMount(() => choice.resume(location.origin));
   let which = $state(untrack(() => (asked.length ? 'asked' : '')));
@@ -24,19 +25,19 @@
   let working = $state(false);
   const links = $derived(
     which === 'asked'
-      ? site.ordered.filter((l) => asked.includes(l.id))
+      ? job.plan.ordered.filter((l) => asked.includes(l.id))
       : which
-        ? site.panelLinks(which)
-        : site.ordered,
+        ? job.plan.panelLinks(which)
+        : job.plan.ordered,
   );
-  const identify = $derived(linkIdentifiers(site.plan));
+  const identify = $derived(linkIdentifiers(job.plan));
   const labels = $derived(labelsOf(links, identify, choice.spots));
   const skip = $derived(Math.max(0, Math.floor(Number(choice.skip)) || 0));
   const pages = $derived(
     choice.sheet ? Math.ceil((labels.length + skip) / (choice.sheet.columns * choice.sheet.rows)) : 0,
   );
   const twice = $derived.by(() => {
-    const all = site.ordered.map(identify);
+    const all = job.plan.ordered.map(identify);
     return [
       ...doubles(all.map((i) => i.link)),
       ...doubles(all.map((i) => i.head)),
@@ -55,7 +56,7 @@
     working = true;
     says = '';
     try {
-      const answer = await fetch(`/api/jobs/${site.plan.id}/labels`, {
+      const answer = await fetch(apiAddress(job.plan.id, 'labels'), {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify({
@@ -71,7 +72,7 @@
         const address = URL.createObjectURL(await answer.blob());
         const a = Object.assign(document.createElement('a'), {
           href: address,
-          download: `${site.plan.id}-labels.pdf`,
+          download: `${job.plan.id}-labels.pdf`,
         });
         a.click();
         setTimeout(() => URL.revokeObjectURL(address), 60_000);
@@ -89,13 +90,13 @@
   }
 </script>
 
-<svelte:head><title>labels · {site.plan.name}</title></svelte:head>
+<svelte:head><title>labels · {job.plan.name}</title></svelte:head>
 <main class="grid content-start gap-x-10 gap-y-4 px-3 py-4 lg:grid-cols-2 lg:px-5">
   <div class="grid content-start gap-4">
     <h1 class="text-2xl font-bold">Labels</h1>
-    {#if !site.ordered.length}
+    {#if !job.plan.ordered.length}
       <p class="text-lg">This job has no links yet, so there is nothing to label: set it up first.</p>
-      <a class="act act-now" href="/{site.plan.id}/setup" data-main-action>Set the job up</a>
+      <a class="act act-now" href={job.at('setup')} data-main-action>Set the job up</a>
     {:else}
       <div class="grid gap-2 sm:grid-cols-2">
         <label class="text-sm"
@@ -104,8 +105,8 @@
             {#if asked.length}<option value="asked" class="bg-paper"
                 >the {asked.length} links asked for</option
               >{/if}
-            <option value="" class="bg-paper">all {site.ordered.length} links</option>
-            {#each site.plan.panels as p (p.id)}<option value={p.id} class="bg-paper">panel {p.name}</option
+            <option value="" class="bg-paper">all {job.plan.ordered.length} links</option>
+            {#each job.plan.panels as p (p.id)}<option value={p.id} class="bg-paper">panel {p.name}</option
               >{/each}
           </select>
         </label>
@@ -195,7 +196,7 @@
       {#each twice.slice(0, 3) as d (d.identifier)}
         <p class="border-l-4 border-wrong pl-3" role="alert">
           <span class="font-mono">{d.identifier}</span> stands on {d.at.length} links: labels that are the same
-          tell nobody anything. <a class="underline" href="/{site.plan.id}/setup">Change the pattern</a>.
+          tell nobody anything. <a class="underline" href={job.at('setup')}>Change the pattern</a>.
         </p>
       {/each}
       {#if choice.problem}<p class="border-l-4 border-wrong pl-3" role="alert">{choice.problem}</p>{/if}

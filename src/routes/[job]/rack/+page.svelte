@@ -4,39 +4,38 @@
   import PortCell from '$lib/port-strip/PortCell.svelte';
   import StateMark from '$lib/port-strip/StateMark.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
-  import { useSite } from '$lib/site/site.svelte';
-  import { tailWords } from '$lib/site/where';
+  import { useJob } from '$lib/job/open-job.svelte';
+  import { tailWords } from '$lib/job/where';
   import { page } from '$app/state';
 
-  const site = useSite();
+  const job = useJob();
   const at = $derived(page.url.searchParams.get('at'));
-  const job = $derived(`/${site.plan.id}`);
 
   /** What a port wants, and so where a tap on it leads. */
   function hrefFor(link: Link): string {
-    const status = site.statusOf(link.id);
-    if (status.head.state === 'bare') return `${job}/bench/${link.id}/head`;
-    if (status.tail.state === 'bare') return `${job}/bench/${link.id}/tail`;
-    return `${job}/prove/${link.id}`;
+    const status = job.statusOf(link.id);
+    if (status.head.state === 'bare') return job.at('bench', link.id, 'head');
+    if (status.tail.state === 'bare') return job.at('bench', link.id, 'tail');
+    return job.at('prove', link.id);
   }
-  const toProve = $derived(site.ordered.filter((l) => wantsReading(site.statusOf(l.id))));
-  const toRedo = $derived(site.ordered.filter((l) => wantsRedo(site.statusOf(l.id))));
+  const toProve = $derived(job.plan.ordered.filter((l) => wantsReading(job.statusOf(l.id))));
+  const toRedo = $derived(job.plan.ordered.filter((l) => wantsRedo(job.statusOf(l.id))));
   const bare = $derived(
-    site.ordered.filter((l) =>
-      ['head', 'tail'].some((e) => site.statusOf(l.id)[e as 'head'].state === 'bare'),
+    job.plan.ordered.filter((l) =>
+      ['head', 'tail'].some((e) => job.statusOf(l.id)[e as 'head'].state === 'bare'),
     ),
   );
-  const proven = $derived(site.ordered.filter((l) => worstState(site.statusOf(l.id)) === 'proven').length);
+  const proven = $derived(job.plan.ordered.filter((l) => worstState(job.statusOf(l.id)) === 'proven').length);
   const next = $derived(
     toProve[0]
       ? {
           link: toProve[0],
           verb: 'Prove',
-          href: `${job}/prove/${toProve[0].id}`,
+          href: job.at('prove', toProve[0].id),
           rest: `${toProve.length} want a reading`,
         }
       : toRedo[0]
-        ? { link: toRedo[0], verb: 'Redo', href: `${job}/redo`, rest: `${toRedo.length} to be done again` }
+        ? { link: toRedo[0], verb: 'Redo', href: job.at('redo'), rest: `${toRedo.length} to be done again` }
         : bare[0]
           ? {
               link: bare[0],
@@ -47,32 +46,32 @@
           : null,
   );
   const rooms = $derived(
-    site.plan.spaces
+    job.plan.spaces
       .filter((s) => s.kind === 'room')
       .sort((a, b) => a.floor - b.floor || a.name.localeCompare(b.name, 'en', { numeric: true })),
   );
-  const closets = $derived(site.plan.spaces.filter((s) => site.plan.panels.some((p) => p.space === s.id)));
+  const closets = $derived(job.plan.spaces.filter((s) => job.plan.panels.some((p) => p.space === s.id)));
   /** One closet at a time: the one chosen, else where the port at hand or the next work is. */
   let chosen = $state('');
   const closet = $derived.by(() => {
     if (chosen) return chosen;
-    const link = (at && site.links.get(at)) || next?.link;
-    return link ? site.where(link).closet.id : (closets[0]?.id ?? '');
+    const link = (at && job.plan.link(at)) || next?.link;
+    return link ? job.plan.where(link).closet.id : (closets[0]?.id ?? '');
   });
   const ALL_AT_ONCE = 200;
   const panels = $derived(
-    site.ordered.length <= ALL_AT_ONCE
-      ? site.plan.panels
-      : site.plan.panels.filter((p) => p.space === closet),
+    job.plan.ordered.length <= ALL_AT_ONCE
+      ? job.plan.panels
+      : job.plan.panels.filter((p) => p.space === closet),
   );
   const STATES = ['bare', 'seated', 'provisional', 'proven', 'failed', 'stale'] as const;
 </script>
 
-<svelte:head><title>rack · {site.plan.name}</title></svelte:head>
+<svelte:head><title>rack · {job.plan.name}</title></svelte:head>
 <main class="grid flex-1 content-start gap-x-8 gap-y-6 p-3 lg:grid-cols-[minmax(0,1fr)_19rem] lg:p-5">
-  <h1 class="sr-only">Rack of {site.plan.name}</h1>
+  <h1 class="sr-only">Rack of {job.plan.name}</h1>
   <div class="grid content-start gap-6">
-    {#if panels.length < site.plan.panels.length}
+    {#if panels.length < job.plan.panels.length}
       <label class="text-sm"
         >closet
         <select class="field" value={closet} onchange={(e) => (chosen = e.currentTarget.value)}>
@@ -81,19 +80,19 @@
       </label>
     {/if}
     {#each panels as panel (panel.id)}
-      {@const links = site.panelLinks(panel.id)}
+      {@const links = job.plan.panelLinks(panel.id)}
       {@const taken = new Map(links.map((l) => [l.head.port, l]))}
       <section aria-labelledby="panel-{panel.id}">
         <div class="flex items-baseline gap-3">
           <h2 id="panel-{panel.id}" class="text-2xl font-bold">{panel.name}</h2>
           <p class="text-faint">
-            {site.plan.spaces.find((s) => s.id === panel.space)?.name}, {panel.ports} ports, {links.filter(
-              (l) => worstState(site.statusOf(l.id)) === 'proven',
+            {job.plan.spaces.find((s) => s.id === panel.space)?.name}, {panel.ports} ports, {links.filter(
+              (l) => worstState(job.statusOf(l.id)) === 'proven',
             ).length} proven
           </p>
-          {#if links.some((l) => site.statusOf(l.id).head.state === 'bare')}<a
+          {#if links.some((l) => job.statusOf(l.id).head.state === 'bare')}<a
               class="ml-auto flex min-h-12 items-center font-semibold underline underline-offset-4"
-              href="{job}/bench/sweep/{panel.id}">sweep the heads</a
+              href={job.at('sweep', panel.id)}>sweep the heads</a
             >{/if}
         </div>
         <div class="mt-1 grid grid-cols-6 gap-1 border-2 border-ink p-1 sm:grid-cols-12">
@@ -102,7 +101,7 @@
             {#if link}
               <PortCell
                 {link}
-                status={site.statusOf(link.id)}
+                status={job.statusOf(link.id)}
                 number={String(i + 1)}
                 href={hrefFor(link)}
                 current={link.id === at}
@@ -130,22 +129,22 @@
             class="hidden key lg:inline">PgDn</kbd
           ></a
         >
-        <p class="mt-1">{tailWords(site.where(next.link), next.link)}</p>
+        <p class="mt-1">{tailWords(job.plan.where(next.link), next.link)}</p>
       </section>
-    {:else if site.ordered.length}
+    {:else if job.plan.ordered.length}
       <p class="text-lg">Every link is proven.</p>
     {:else}
       <p class="text-lg">
-        This job has {site.plan.panels.length ? 'no links' : 'no panels'} yet: bring in a schedule, or lay a pattern.
+        This job has {job.plan.panels.length ? 'no links' : 'no panels'} yet: bring in a schedule, or lay a pattern.
       </p>
-      <a href="{job}/setup" data-main-action class="act act-now text-lg">Set the job up</a>
+      <a href={job.at('setup')} data-main-action class="act act-now text-lg">Set the job up</a>
     {/if}
-    <p>{proven} of {site.ordered.length} links proven at both ends.</p>
+    <p>{proven} of {job.plan.ordered.length} links proven at both ends.</p>
     <nav class="grid grid-cols-3 gap-1 text-center" aria-label="For the whole job">
       {#each [['round', 'round'], ['readings', 'from a file'], ['history', 'history'], ['tools', 'tools'], ['labels', 'labels'], ['setup', 'set up']] as const as [to, name] (to)}
         <a
           class="flex min-h-12 items-center justify-center border border-ink px-1 font-semibold"
-          href="{job}/{to}">{name}</a
+          href={job.at(to)}>{name}</a
         >
       {/each}
     </nav>
@@ -153,9 +152,9 @@
       <h2 class="text-sm text-faint">At the other end</h2>
       <ul class="mt-1 border-t border-rule">
         {#each rooms as room (room.id)}
-          {@const links = site.ordered.filter((l) => site.where(l).room.id === room.id)}
-          {@const done = links.filter((l) => site.statusOf(l.id).tail.state === 'proven').length}
-          {@const failed = links.filter((l) => site.statusOf(l.id).tail.state === 'failed').length}
+          {@const links = job.plan.ordered.filter((l) => job.plan.where(l).room.id === room.id)}
+          {@const done = links.filter((l) => job.statusOf(l.id).tail.state === 'proven').length}
+          {@const failed = links.filter((l) => job.statusOf(l.id).tail.state === 'failed').length}
           <li class="flex items-baseline gap-2 border-b border-rule py-1.5">
             <span class="flex-1">{room.name}</span>
             {#if failed}<span class="inline-flex items-center gap-0.5 self-center"

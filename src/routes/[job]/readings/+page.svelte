@@ -1,9 +1,9 @@
 <script lang="ts">
   import type { ReadingsFile } from '$core/formats/readings-csv';
   import { readReadings } from '$lib/readings/read-file';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
 
-  const site = useSite();
+  const job = useJob();
   const SHOWN = 50;
   let file = $state.raw<ReadingsFile | null>(null);
   let name = $state('');
@@ -19,9 +19,10 @@
     logged = 0;
     name = chosen.name;
     file = await readReadings(chosen, {
-      links: site.plan.links,
-      crew: site.plan.crew,
-      policy: site.plan.policy,
+      links: job.plan.links,
+      crew: job.plan.crew,
+      policy: job.plan.policy,
+      parts: [...job.plan.parts],
     });
     working = false;
     input.value = '';
@@ -30,13 +31,13 @@
   function log(): void {
     if (!file) return;
     for (const r of file.good)
-      site.log(r.link.id, 'reading', {
+      job.log.write(r.link.id, 'reading', {
         reading: JSON.parse(JSON.stringify(r.measured)) as typeof r.measured,
         tester: r.tester ?? name.slice(0, 120),
         ...(r.electrical ? { electrical: r.electrical } : {}),
         ...(r.takenAt || r.by
           ? {
-              note: [r.takenAt && `taken at ${r.takenAt}`, r.by && `by ${site.person(r.by)}`]
+              note: [r.takenAt && `taken at ${r.takenAt}`, r.by && `by ${job.plan.person(r.by)}`]
                 .filter(Boolean)
                 .join(', '),
             }
@@ -47,7 +48,7 @@
   }
 </script>
 
-<svelte:head><title>readings from a file · {site.plan.name}</title></svelte:head>
+<svelte:head><title>readings from a file · {job.plan.name}</title></svelte:head>
 <main class="grid content-start gap-4 px-3 py-4 lg:max-w-4xl lg:px-5">
   <h1 class="text-2xl font-bold">Readings from a file</h1>
   <p>

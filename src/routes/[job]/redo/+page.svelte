@@ -5,19 +5,19 @@
   import RedoCard from '$lib/redo/RedoCard.svelte';
   import WeightTable from '$lib/diagnosis/WeightTable.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
 
-  const site = useSite();
+  const job = useJob();
   /** Cards drawn at first; the rest follows on asking, so that a long list stays quick. */
   const AT_ONCE = 40;
   let shown = $state(AT_ONCE);
-  const open = $derived(site.toRedo());
+  const open = $derived(job.toRedo());
   const walk = $derived(
     reworkWalk(
       open,
-      (l) => site.statusOf(l.id),
-      (l, end) => (end === 'tail' ? site.where(l).room : site.where(l).closet),
-      site.standingSpace(),
+      (l) => job.statusOf(l.id),
+      (l, end) => (end === 'tail' ? job.plan.where(l).room : job.plan.where(l).closet),
+      job.here.standingSpace(),
     ),
   );
   const before = $derived(
@@ -25,7 +25,7 @@
   );
 </script>
 
-<svelte:head><title>redo · {site.plan.name}</title></svelte:head>
+<svelte:head><title>redo · {job.plan.name}</title></svelte:head>
 <main class="flex-1 p-3 lg:p-5">
   <h1 class="text-2xl font-bold">
     {open.length
@@ -38,10 +38,10 @@
         >I am in
         <select
           class="h-12 border border-ink bg-transparent px-2 text-base"
-          value={site.standingSpace().id}
-          onchange={(e) => site.standIn(e.currentTarget.value)}
+          value={job.here.standingSpace().id}
+          onchange={(e) => job.here.standIn(e.currentTarget.value)}
         >
-          {#each site.plan.spaces as s (s.id)}<option value={s.id} class="bg-paper">{s.name}</option>{/each}
+          {#each job.plan.spaces as s (s.id)}<option value={s.id} class="bg-paper">{s.name}</option>{/each}
         </select>
       </label>
       <p class="text-faint" data-testid="walk">
@@ -69,4 +69,4 @@
   <WeightTable />
 </main>
 <UndoLine />
-{#if open[0]}<PortStrip current={open[0]} hrefFor={(l) => `/${site.plan.id}/prove/${l.id}`} />{/if}
+{#if open[0]}<PortStrip current={open[0]} hrefFor={(l) => job.at('prove', l.id)} />{/if}

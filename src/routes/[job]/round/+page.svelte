@@ -2,7 +2,7 @@
   import { onMount, untrack } from 'svelte';
   import { walkWords } from '$core/survey/distance';
   import { RoundSession } from '$lib/round/session.svelte';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
   import { HANDS } from '$lib/round/hands';
   import Segments from '$lib/shell/Segments.svelte';
   import WalkOut from '$lib/round/WalkOut.svelte';
@@ -11,11 +11,11 @@
   import LeadsLine from '$lib/leads/LeadsLine.svelte';
   import { typing, pressesFocus } from '$lib/shell/keys';
 
-  const site = useSite();
-  const session = untrack(() => new RoundSession(site));
+  const job = useJob();
+  const session = untrack(() => new RoundSession(job));
   onMount(() => session.resume());
-  const label = (id: string) => site.links.get(id)?.label ?? id;
-  const next = $derived(session.next && site.links.get(session.next.link));
+  const label = (id: string) => job.plan.link(id)?.label ?? id;
+  const next = $derived(session.next && job.plan.link(session.next.link));
   let other = $state(false);
 
   function onkeydown(event: KeyboardEvent): void {
@@ -26,7 +26,7 @@
 </script>
 
 <svelte:window {onkeydown} />
-<svelte:head><title>round · {site.plan.name}</title></svelte:head>
+<svelte:head><title>round · {job.plan.name}</title></svelte:head>
 <main class="grid content-start gap-4 px-3 py-3 lg:grid-cols-[minmax(0,1fr)_24rem] lg:gap-x-8 lg:px-5">
   {#if !session.plan}
     <section class="grid content-start gap-3">
@@ -71,7 +71,7 @@
         <button class="act min-h-16 act-now text-lg" data-main-action onclick={() => session.pass()}
           >{session.next.remote} answers, all good <kbd class="hidden key lg:inline">Enter</kbd></button
         >
-        {#if site.plan.policy.practice}
+        {#if job.plan.policy.practice}
           <button class="act" onclick={() => session.simulate('wiremap')}
             >Have the simulated meter read it</button
           >
@@ -90,7 +90,7 @@
             {/each}
           </div>
         {/if}
-        <a class="act" href="/{site.plan.id}/prove/{next.id}"
+        <a class="act" href={job.at('prove', next.id)}
           >It answers, but not all good: read it contact by contact</a
         >
       {:else}
@@ -128,7 +128,7 @@
               >{answer === undefined
                 ? ''
                 : answer === p.remote
-                  ? site.statusOf(p.link).head.state
+                  ? job.statusOf(p.link).head.state
                   : `${answer} answered`}</span
             >
           </li>

@@ -10,26 +10,49 @@
   import { USUAL_THRESHOLDS } from '$core/log/patterns';
   import { SCHEMES } from '$core/wiring/schemes';
   import Choice from '$lib/shell/Choice.svelte';
-  import { useSite } from '$lib/site/site.svelte';
+  import { differences, withDifferences, type Difference } from '$core/plan/drafts';
+  import { fieldWords, valueWords } from '$core/plan/change-words';
+  import { KeptDraft } from '$lib/device/kept-draft';
+  import DraftLine from '$lib/setup/DraftLine.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
 
-  const site = useSite();
-  let policy = $state<Policy>(untrack(() => JSON.parse(JSON.stringify(site.plan.policy)) as Policy));
-  let leads = $state(untrack(() => site.plan.policy.leadHours !== undefined));
-  let hours = $state(untrack(() => String(site.plan.policy.leadHours ?? USUAL_LEAD_HOURS)));
+  const job = useJob();
+  const draft = untrack(
+    () => new KeptDraft<Difference<Policy & { id: string }>>(`gauntlet:terms:${job.plan.id}`),
+  );
+  const planned = untrack(() => ({ id: 'policy', ...$state.snapshot(job.plan.policy) }));
+  /** Half-changed terms, on top of those that are kept now. */
+  const resumed = untrack(() => {
+    const kept = draft.read();
+    return kept ? withDifferences([planned], [kept]) : { items: [planned], clashes: [] };
+  });
+  const { id: _, ...begun } = resumed.items[0] ?? planned;
+  let policy = $state<Policy>(begun);
+  let leads = $state(untrack(() => policy.leadHours !== undefined));
+  let hours = $state(untrack(() => String(policy.leadHours ?? USUAL_LEAD_HOURS)));
   let thresholds = $state<Record<keyof typeof USUAL_THRESHOLDS, string>>(
     untrack(() => ({
-      sameContact: String(site.plan.policy.thresholds?.sameContact ?? USUAL_THRESHOLDS.sameContact),
-      sameSplit: String(site.plan.policy.thresholds?.sameSplit ?? USUAL_THRESHOLDS.sameSplit),
-      sameSlot: String(site.plan.policy.thresholds?.sameSlot ?? USUAL_THRESHOLDS.sameSlot),
+      sameContact: String(policy.thresholds?.sameContact ?? USUAL_THRESHOLDS.sameContact),
+      sameSplit: String(policy.thresholds?.sameSplit ?? USUAL_THRESHOLDS.sameSplit),
+      sameSlot: String(policy.thresholds?.sameSlot ?? USUAL_THRESHOLDS.sameSlot),
     })),
   );
   const cables = $derived(
-    [...new Set(site.plan.links.filter((l) => mediumOf(l.head.connector) !== 'coax').map((l) => l.cable))]
+    [...new Set(job.plan.links.filter((l) => mediumOf(l.head.connector) !== 'coax').map((l) => l.cable))]
       .filter(Boolean)
       .sort(),
   );
-  let slack = $state(untrack(() => String(site.plan.policy.slackMm ?? USUAL_SLACK_MM)));
+  let slack = $state(untrack(() => String(policy.slackMm ?? USUAL_SLACK_MM)));
   let wrong = $state('');
+  const changed = $derived(differences([planned], [{ id: 'policy', ...$state.snapshot(policy) }]));
+  $effect(() => {
+    if (changed[0]) draft.keep(changed[0]);
+    else draft.drop();
+  });
+  function throwAway(): void {
+    draft.drop();
+    location.reload();
+  }
   const EVIDENCE_CHOICES = EVIDENCE.map((e) => [e, EVIDENCE_WORDS[e]] as const);
   const CHOICES = [
     {
@@ -89,17 +112,29 @@
       wrong = 'A pattern is 2 to 20 in a row: change that figure.';
       return;
     }
-    wrong = await site.changePlan({ policy: body });
-    if (!wrong) await goto(`/${site.plan.id}/rack`);
+    wrong = await job.plan.change({ policy: body }, 'terms');
+    if (wrong) return;
+    draft.drop();
+    await goto(job.at('rack'));
   }
 </script>
 
-<svelte:head><title>terms · {site.plan.name}</title></svelte:head>
+<svelte:head><title>terms · {job.plan.name}</title></svelte:head>
 <main class="px-3 py-4 lg:max-w-3xl lg:px-5">
   <h1 class="text-2xl font-bold">What this job asks</h1>
   <p class="mt-1 text-faint">
     Every verdict follows from these: change them, and all readings are judged anew.
   </p>
+  <DraftLine
+    clashes={resumed.clashes.map(
+      (c) =>
+        `${fieldWords(c.field)}: somebody else made it ${valueWords(c.theirs)}; your draft says ${valueWords(c.mine)}.`,
+    )}
+    canUndo={false}
+    changed={changed.length > 0}
+    onundo={() => {}}
+    onputaway={throwAway}
+  />
   <form class="mt-4 grid gap-4" onsubmit={keep}>
     <div class="grid gap-2 sm:grid-cols-3">
       {#each CHOICES as c (c.name)}

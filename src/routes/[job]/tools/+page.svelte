@@ -1,24 +1,23 @@
 <script lang="ts">
-  import { invalidateAll } from '$app/navigation';
   import { v4 as uuid } from 'uuid';
   import type { JobEntryOf } from '$core/model/entry';
   import { wantsAsking } from '$core/log/tools';
   import UndoLine from '$lib/shell/UndoLine.svelte';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
 
-  let { data } = $props();
-  const site = useSite();
+  const job = useJob();
   const KINDS = ['crimper', 'punch tool', 'test lead', 'connector lot', 'cable box', 'tester'];
   let name = $state('');
   let kind = $state(KINDS[0]!);
   let lot = $state('');
-  const known = $derived([...new Set([...KINDS, ...site.extras.parts.map((p) => p.kind)])]);
-  const statusOf = (id: string) => data.tools.find((t) => t.part === id);
+  const known = $derived([...new Set([...KINDS, ...job.plan.parts.map((p) => p.kind)])]);
+  const statuses = $derived(job.log.tools(job.plan.parts));
+  const statusOf = (id: string) => statuses.find((t) => t.part === id);
 
   function add(event: SubmitEvent): void {
     event.preventDefault();
     if (!name.trim()) return;
-    site.extras.keepPart({
+    job.plan.keepPart({
       id: uuid(),
       name: name.trim().slice(0, 120),
       kind,
@@ -26,21 +25,19 @@
     });
     name = lot = '';
   }
-  async function did(part: string, what: JobEntryOf<'tool'>['data']['did'], says: string): Promise<void> {
-    site.logForJob('tool', { part, did: what }, says);
-    await site.send();
-    await invalidateAll();
+  function did(part: string, what: JobEntryOf<'tool'>['data']['did'], says: string): void {
+    job.log.writeForJob('tool', { part, did: what }, says);
   }
 </script>
 
-<svelte:head><title>tools · {site.plan.name}</title></svelte:head>
+<svelte:head><title>tools · {job.plan.name}</title></svelte:head>
 <main class="grid content-start gap-5 px-3 py-4 lg:max-w-4xl lg:px-5">
   <h1 class="text-2xl font-bold">Tools, lots and leads</h1>
-  {#each known.filter((k) => site.extras.parts.some((p) => p.kind === k)) as k (k)}
+  {#each known.filter((k) => job.plan.parts.some((p) => p.kind === k)) as k (k)}
     <section aria-label={k}>
       <h2 class="text-lg font-bold">{k}</h2>
       <ul class="border-t border-rule">
-        {#each site.extras.parts.filter((p) => p.kind === k) as part (part.id)}
+        {#each job.plan.parts.filter((p) => p.kind === k) as part (part.id)}
           {@const t = statusOf(part.id)}
           <li class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule py-2">
             <div class="min-w-52 flex-1">
@@ -50,7 +47,7 @@
               <p class="text-sm text-faint">
                 {t?.used ?? 0} terminations{k === 'punch tool'
                   ? `, ${t?.sinceBlade ?? 0} on this blade${t?.bladeChangedAt ? ` (changed ${t.bladeChangedAt.slice(0, 10)})` : ''}${t?.cut ? `, ${t.cut === 'clean' ? 'cuts clean' : 'leaves tails: change the blade'}` : ''}`
-                  : ''}{t?.putBy ? ', put by' : ''}
+                  : ''}{t?.putBy ? ', put away' : ''}
               </p>
             </div>
             {#if k === 'punch tool'}
@@ -77,8 +74,8 @@
                 did(
                   part.id,
                   t?.putBy ? 'taken-up' : 'put-by',
-                  `${part.name}: ${t?.putBy ? 'taken up again' : 'put by'}.`,
-                )}>{t?.putBy ? 'take up again' : 'put by'}</button
+                  `${part.name}: ${t?.putBy ? 'taken out again' : 'put away'}.`,
+                )}>{t?.putBy ? 'take it out again' : 'put away'}</button
             >
           </li>
         {/each}
@@ -99,6 +96,6 @@
     <label class="text-sm">lot<input class="field" maxlength="80" bind:value={lot} /></label>
     <button class="act act-now" disabled={!name.trim()}>Add it</button>
   </form>
-  {#if site.extras.refused}<p class="border-l-4 border-wrong pl-3" role="alert">{site.extras.refused}</p>{/if}
+  {#if job.plan.refused}<p class="border-l-4 border-wrong pl-3" role="alert">{job.plan.refused}</p>{/if}
 </main>
 <UndoLine />

@@ -6,15 +6,15 @@
   import TraceSetUp from '$lib/trace/TraceSetUp.svelte';
   import TraceTabs from '$lib/trace/TraceTabs.svelte';
   import { TraceSession } from '$lib/trace/session.svelte';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
 
-  const site = useSite();
-  const session = untrack(() => new TraceSession(site));
+  const job = useJob();
+  const session = untrack(() => new TraceSession(job));
   onMount(() => session.resume());
 </script>
 
-<svelte:head><title>trace · {site.plan.name}</title></svelte:head>
+<svelte:head><title>trace · {job.plan.name}</title></svelte:head>
 <TraceTabs />
 <main class="grid flex-1 content-start gap-4 px-3 py-3 lg:grid-cols-[minmax(0,1fr)_24rem] lg:gap-x-8 lg:px-5">
   {#if !session.plan}

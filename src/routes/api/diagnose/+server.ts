@@ -1,6 +1,6 @@
+import { Contradiction } from '$core/reading/contradiction';
 import { json } from '@sveltejs/kit';
 import { diagnoseInput, diagnoseRequestSchema } from '$core/formats/diagnose';
-import { Contradiction } from '$core/diagnose/types';
 import { diagnosisEngine } from '$lib/server/engine';
 import { answering, readJson, Refused } from '$lib/server/refused';
 import type { RequestHandler } from './$types';

@@ -9,33 +9,34 @@
   import Calibrate from '$lib/gauge/Calibrate.svelte';
   import { GaugeScale } from '$lib/gauge/calibration.svelte';
   import GaugeBars from '$lib/gauge/GaugeBars.svelte';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
 
   let { data } = $props();
-  const site = useSite();
+  const job = useJob();
   const scale = new GaugeScale();
   let calibrating = $state(false);
   let ready = $state(false);
-  let units = $state<Units>(untrack(() => site.plan.policy.units));
-  let school = $state<UntwistSchool>(untrack(() => site.plan.policy.untwist));
+  let units = $state<Units>(untrack(() => job.plan.policy.units));
+  let school = $state<UntwistSchool>(untrack(() => job.plan.policy.untwist));
   onMount(() => {
     scale.resume();
     calibrating = !scale.calibrated;
     ready = true;
   });
-  const cable = $derived(data.link ? site.links.get(data.link)?.cable : undefined);
-  const category = $derived((cable && cableNamed(cable, site.extras.parts)?.category) || '6');
+  const cable = $derived(data.link ? job.plan.link(data.link)?.cable : undefined);
+  const category = $derived((cable && cableNamed(cable, job.plan.parts)?.category) || '6');
   const lengths = $derived(gaugeLengths(GUIDES[data.family], school, category));
   const CHECK_BAR_MM = 100;
 </script>
 
-<svelte:head><title>gauge {FAMILY_NAMES[data.family]} · {site.plan.name}</title></svelte:head>
+<svelte:head><title>gauge {FAMILY_NAMES[data.family]} · {job.plan.name}</title></svelte:head>
 <main class="grid content-start gap-4 px-3 py-3 lg:px-5 print:hidden">
   <div class="flex flex-wrap items-baseline justify-between gap-x-4">
     <h1 class="text-2xl font-bold">Life size: {FAMILY_NAMES[data.family]}</h1>
     {#if data.link}<a
         class="flex min-h-12 items-center font-semibold underline underline-offset-4"
-        href="/{site.plan.id}/bench/{data.link}/{data.end ?? 'head'}">back to {data.link}</a
+        href={job.at('bench', data.link, data.end ?? 'head')}
+        >back to {job.plan.link(data.link)?.label ?? 'bench'}</a
       >{/if}
   </div>
   {#if ready && calibrating}

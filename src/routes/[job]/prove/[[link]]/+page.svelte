@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { fromSegment } from '$lib/address/address';
   import { mediumOf } from '$core/wiring/connector';
   import { page } from '$app/state';
   import { untrack } from 'svelte';
@@ -7,14 +8,14 @@
   import ProveCoax from '$lib/prove/ProveCoax.svelte';
   import LinkHeader from '$lib/shell/LinkHeader.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
 
-  const site = useSite();
-  const fallback = untrack(() => site.nextToProve(null) ?? site.ordered[0]);
-  const link = $derived((page.params.link && site.links.get(page.params.link)) || fallback);
+  const job = useJob();
+  const fallback = untrack(() => job.nextToProve(null) ?? job.plan.ordered[0]);
+  const link = $derived(job.plan.link(page.params.link && fromSegment(page.params.link)) || fallback);
 </script>
 
-<svelte:head><title>prove {link?.label ?? ''} · {site.plan.name}</title></svelte:head>
+<svelte:head><title>prove {link?.label ?? ''} · {job.plan.name}</title></svelte:head>
 {#if link}
   <main class="flex flex-1 flex-col">
     <LinkHeader {link} />
@@ -23,7 +24,7 @@
         />{/if}{/key}
   </main>
   <UndoLine />
-  <PortStrip current={link} hrefFor={(l) => `/${site.plan.id}/prove/${l.id}`} />
+  <PortStrip current={link} hrefFor={(l) => job.at('prove', l.id)} />
 {:else}
   <main class="p-5"><h1 class="text-xl font-bold">This job has no links yet.</h1></main>
 {/if}

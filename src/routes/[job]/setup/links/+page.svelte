@@ -1,21 +1,20 @@
 <script lang="ts">
+  import { asking } from '$lib/address/address';
   import { untrack } from 'svelte';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { scheduleRows, type Sheet } from '$core/plan/schedule-csv';
   import type { Link } from '$core/model/job';
-  import { scheduleOf } from '$core/plan/schedule-changes';
   import ColumnMatch from '$lib/setup/ColumnMatch.svelte';
   import PatternForm from '$lib/setup/PatternForm.svelte';
   import ProblemList from '$lib/setup/ProblemList.svelte';
   import { readSheet } from '$lib/setup/read-sheet';
   import ScheduleGrid from '$lib/setup/ScheduleGrid.svelte';
   import { ScheduleTable } from '$lib/setup/table.svelte';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
 
-  const site = useSite();
-  const job = $derived(`/${site.plan.id}`);
-  const table = untrack(() => new ScheduleTable(site.plan));
+  const job = useJob();
+  const table = untrack(() => new ScheduleTable(job.plan.now));
   type Step = 'choose' | 'match' | 'pattern' | 'table';
   let step = $state<Step>(
     untrack(() => (page.url.searchParams.get('from') === 'pattern' ? 'pattern' : 'choose')),
@@ -25,8 +24,10 @@
   let notes = $state.raw<string[]>([]);
   let says = $state('');
   let working = $state(false);
+  /** The file or form the rows came from. */
+  let from = $state('');
   const leftOver = untrack(() => table.leftOver());
-  let panel = $state(untrack(() => site.plan.panels[0]?.id ?? ''));
+  let panel = $state(untrack(() => job.plan.panels[0]?.id ?? ''));
 
   async function choose(event: Event): Promise<void> {
     const input = event.currentTarget as HTMLInputElement;
@@ -38,6 +39,7 @@
     const read = await readSheet(file);
     working = false;
     if (!read.ok) return void (says = `${file.name}: ${read.message}`);
+    from = file.name;
     sheets = read.sheets;
     notes = read.notes;
     chosen = 0;
@@ -48,28 +50,30 @@
     step = to;
   }
   function edit(): void {
-    const links = panel ? site.panelLinks(panel) : site.ordered;
-    table.show(scheduleOf(site.plan, links));
+    table.showPlan(panel);
     notes = [];
     step = 'table';
   }
-  const retired = $derived(site.whole.links.filter((l) => l.retired));
+  const retired = $derived(job.plan.whole.links.filter((l) => l.retired));
   async function bringBack(link: Link): Promise<void> {
     const again: Link = { ...link };
     delete again.retired;
-    says = await site.changePlan({ put: { links: [again] } });
+    says = await job.plan.change({ put: { links: [again] } }, 'links');
   }
   async function take(): Promise<void> {
     working = true;
     const { changes } = table.outcome;
-    says = await site.changePlan({
-      ...changes,
-      ...(table.removed.length ? { remove: { links: [...table.removed] } } : {}),
-    });
+    says = await job.plan.change(
+      {
+        ...changes,
+        ...(table.removed.length ? { remove: { links: [...table.removed] } } : {}),
+      },
+      from || 'table of links',
+    );
     working = false;
     if (says) return;
     table.putAway();
-    await goto(`${job}/setup?kept=${table.outcome.added + table.outcome.changed}`);
+    await goto(asking(job.at('setup'), { kept: String(table.outcome.added + table.outcome.changed) }));
   }
   function putAway(): void {
     table.putAway();
@@ -93,11 +97,11 @@
   const nothing = $derived(!outcome.added && !outcome.changed && !table.removed.length);
 </script>
 
-<svelte:head><title>links · {site.plan.name}</title></svelte:head>
+<svelte:head><title>links · {job.plan.name}</title></svelte:head>
 <main class="grid grid-cols-[minmax(0,1fr)] content-start gap-4 px-3 py-4 lg:px-5">
   <div class="flex flex-wrap items-baseline gap-x-6">
     <h1 class="text-2xl font-bold">Links of this job</h1>
-    <a class="flex min-h-12 items-center underline underline-offset-4" href="{job}/setup"
+    <a class="flex min-h-12 items-center underline underline-offset-4" href={job.at('setup')}
       >back to the set-up</a
     >
   </div>
@@ -132,20 +136,20 @@
         <button class="act" onclick={() => go('pattern')}
           >Lay a pattern: so many ports to so many rooms</button
         >
-        {#if site.ordered.length}
+        {#if job.plan.ordered.length}
           <section class="grid grid-cols-[1fr_auto] items-end gap-2">
             <label class="text-sm"
               >edit what is there
               <select class="field" bind:value={panel}>
-                {#each site.plan.panels as p (p.id)}<option value={p.id} class="bg-paper"
+                {#each job.plan.panels as p (p.id)}<option value={p.id} class="bg-paper"
                     >panel {p.name}</option
                   >{/each}
-                <option value="" class="bg-paper">all {site.ordered.length} links</option>
+                <option value="" class="bg-paper">all {job.plan.ordered.length} links</option>
               </select>
             </label>
             <button class="act w-auto" onclick={edit}>Edit the table</button>
           </section>
-          <a class="act" href="/api/jobs/{site.plan.id}/schedule" download>Save the schedule as CSV</a>
+          <a class="act" href="/api/jobs/{job.plan.id}/schedule" download>Save the schedule as CSV</a>
         {:else}
           <button
             class="act"

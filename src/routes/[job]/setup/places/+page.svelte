@@ -1,16 +1,17 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
   import { STAIRS_METRES, walkMetres, walkMinutes } from '$core/survey/distance';
+  import DraftLine from '$lib/setup/DraftLine.svelte';
   import FloorPlan from '$lib/setup/FloorPlan.svelte';
   import { PlacesDraft } from '$lib/setup/places.svelte';
   import SpaceForm from '$lib/setup/SpaceForm.svelte';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
 
-  const site = useSite();
-  const draft = untrack(() => new PlacesDraft(site.plan));
+  const job = useJob();
+  const draft = untrack(() => new PlacesDraft(job.plan.now));
   onMount(() => draft.resume());
   let says = $state('');
-  let from = $state(untrack(() => site.plan.spaces.find((s) => s.kind === 'closet')?.id ?? ''));
+  let from = $state(untrack(() => job.plan.spaces.find((s) => s.kind === 'closet')?.id ?? ''));
   let to = $state('');
   let newFloor = $state('');
   const walk = $derived.by(() => {
@@ -21,7 +22,7 @@
   });
 
   async function keep(): Promise<void> {
-    says = await site.changePlan(draft.changes);
+    says = draft.refusal || (await job.plan.change(draft.changes, 'spaces by floor'));
     if (!says) draft.done();
   }
   function toFloor(): void {
@@ -37,12 +38,12 @@
   }
 </script>
 
-<svelte:head><title>spaces · {site.plan.name}</title></svelte:head>
+<svelte:head><title>spaces · {job.plan.name}</title></svelte:head>
 <main class="grid content-start gap-4 px-3 py-4 lg:grid-cols-[minmax(0,1fr)_22rem] lg:gap-x-8 lg:px-5">
   <div class="grid content-start gap-3">
     <div class="flex flex-wrap items-baseline gap-x-6">
       <h1 class="text-2xl font-bold">Spaces, floor by floor</h1>
-      <a class="flex min-h-12 items-center underline underline-offset-4" href="/{site.plan.id}/setup"
+      <a class="flex min-h-12 items-center underline underline-offset-4" href={job.at('setup')}
         >back to the set-up</a
       >
     </div>
@@ -79,6 +80,13 @@
       disabled={!draft.changed}
       onclick={keep}>{draft.changed ? `Keep the plan, ${draft.changed} changed` : 'The plan is kept'}</button
     >
+    <DraftLine
+      clashes={draft.clashes}
+      canUndo={draft.canUndo}
+      changed={draft.changed > 0}
+      onundo={() => draft.undo()}
+      onputaway={() => draft.putAway()}
+    />
     <div class="grid grid-cols-2 gap-2">
       <button class="act" onclick={() => draft.add('room')}>Add a room</button>
       <button class="act" onclick={() => draft.add('closet')}>Add a closet</button>
@@ -118,7 +126,7 @@
   </div>
   <aside class="grid content-start gap-4">
     {#if draft.space}
-      <SpaceForm {draft} />
+      <SpaceForm {draft} onsays={(s) => (says = s)} />
     {:else}
       <p class="text-lg">Tap a space to name it, and to say what outlets it has.</p>
     {/if}

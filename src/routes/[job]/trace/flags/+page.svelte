@@ -3,14 +3,14 @@
   import { page } from '$app/state';
   import { flagWords, TAPES, type Tape } from '$core/model/tape';
   import { ENDS, type End } from '$core/wiring/conductors';
-  import { useSite } from '$lib/site/site.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
   import TraceTabs from '$lib/trace/TraceTabs.svelte';
   import Segments from '$lib/shell/Segments.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
 
-  const site = useSite();
+  const job = useJob();
   const asked = untrack(() => page.url.searchParams);
-  let label = $state(untrack(() => site.links.get(asked.get('link') ?? '')?.label ?? ''));
+  let label = $state(untrack(() => job.plan.link(asked.get('link') ?? '')?.label ?? ''));
   let end = $state<End>(untrack(() => (asked.get('end') === 'tail' ? 'tail' : 'head')));
   const SIDES = [
     ['head', 'head, in the closet'],
@@ -23,9 +23,9 @@
   let looking = $state('');
 
   const flags = $derived(
-    site.ordered.flatMap((link) =>
+    job.plan.ordered.flatMap((link) =>
       ENDS.flatMap((e) => {
-        const flag = site.statusOf(link.id)[e].flag;
+        const flag = job.statusOf(link.id)[e].flag;
         return flag ? [{ link, end: e, flag }] : [];
       }),
     ),
@@ -38,10 +38,10 @@
 
   function put(event: SubmitEvent): void {
     event.preventDefault();
-    const link = site.ordered.find((l) => l.label.toLowerCase() === label.trim().toLowerCase());
+    const link = job.plan.ordered.find((l) => l.label.toLowerCase() === label.trim().toLowerCase());
     problem = link ? '' : `There is no link "${label.trim()}" in this job: check its label.`;
     if (!link) return;
-    site.log(
+    job.log.write(
       link.id,
       'flagged',
       { tape, bands, ...(text.trim() ? { text: text.trim() } : {}) },
@@ -53,7 +53,7 @@
   }
 </script>
 
-<svelte:head><title>tape flags · {site.plan.name}</title></svelte:head>
+<svelte:head><title>tape flags · {job.plan.name}</title></svelte:head>
 <TraceTabs />
 <main class="grid flex-1 content-start gap-6 px-3 py-3 lg:grid-cols-2 lg:gap-x-10 lg:px-5">
   <form class="grid content-start gap-3" onsubmit={put}>
@@ -63,7 +63,7 @@
         >link
         <input class="field font-mono" list="links" autocomplete="off" bind:value={label} required />
         <datalist id="links">
-          {#each site.ordered as l (l.id)}<option value={l.label}></option>{/each}
+          {#each job.plan.ordered as l (l.id)}<option value={l.label}></option>{/each}
         </datalist>
       </label>
       <label class="text-sm"
@@ -110,18 +110,18 @@
           <li class="flex items-center gap-3 border-b border-rule py-1">
             <a
               class="min-w-20 font-mono font-bold underline underline-offset-4"
-              href="/{site.plan.id}/bench/{link.id}/{e}">{link.label}</a
+              href={job.at('bench', link.id, e)}>{link.label}</a
             >
             <span class="flex-1"
               >{e}: {flagWords(flag)}<span class="block text-sm text-faint"
-                >{e === 'head' ? site.where(link).closet.name : site.where(link).room.name}</span
+                >{e === 'head' ? job.plan.where(link).closet.name : job.plan.where(link).room.name}</span
               ></span
             >
             <button
               class="min-h-12 px-2 underline underline-offset-4"
               aria-label="Tape of {link.label} {e} is off"
               onclick={() =>
-                site.log(
+                job.log.write(
                   link.id,
                   'flagged',
                   { tape: flag.tape, bands: 0 },

@@ -4,19 +4,19 @@
   import { pressesFocus, typing } from '$lib/shell/keys';
   import Segments from '$lib/shell/Segments.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
-  import { useSite } from '$lib/site/site.svelte';
-  import { tailWords } from '$lib/site/where';
+  import { useJob } from '$lib/job/open-job.svelte';
+  import { tailWords } from '$lib/job/where';
   import BundleDrawing from '$lib/trace/BundleDrawing.svelte';
   import SimulatedProbe from '$lib/trace/SimulatedProbe.svelte';
   import { ToneSession } from '$lib/trace/tone.svelte';
   import TraceTabs from '$lib/trace/TraceTabs.svelte';
 
-  const site = useSite();
-  const session = untrack(() => new ToneSession(site));
+  const job = useJob();
+  const session = untrack(() => new ToneSession(job));
   onMount(() => session.resume());
   let label = $state('');
   let cables = $state('');
-  const link = $derived(site.links.get(session.link));
+  const link = $derived(job.plan.link(session.link));
   const likely = $derived(
     session.belief
       .map((b, i) => ({ cable: i + 1, belief: b }))
@@ -44,7 +44,7 @@
 </script>
 
 <svelte:window {onkeydown} />
-<svelte:head><title>tone · {site.plan.name}</title></svelte:head>
+<svelte:head><title>tone · {job.plan.name}</title></svelte:head>
 <TraceTabs />
 <main class="grid flex-1 content-start gap-4 px-3 py-3 lg:grid-cols-[minmax(0,1fr)_24rem] lg:gap-x-8 lg:px-5">
   {#if !session.n}
@@ -65,7 +65,7 @@
           >link with the tone
           <input class="field font-mono" list="toned" autocomplete="off" bind:value={label} required />
           <datalist id="toned"
-            >{#each site.ordered as l (l.id)}<option value={l.label}></option>{/each}</datalist
+            >{#each job.plan.ordered as l (l.id)}<option value={l.label}></option>{/each}</datalist
           >
         </label>
         <label class="text-sm"
@@ -84,7 +84,7 @@
     <section class="grid content-start gap-3">
       <h1 class="text-xl">
         The tone is on <strong class="font-mono text-2xl">{link?.label}</strong>{#if link}<span
-            class="text-base text-faint">, {tailWords(site.where(link), link)}</span
+            class="text-base text-faint">, {tailWords(job.plan.where(link), link)}</span
           >{/if}
       </h1>
       <BundleDrawing {session} />
@@ -146,7 +146,7 @@
       {/if}
     </section>
     <aside class="grid content-start gap-3">
-      {#if site.plan.policy.practice}<SimulatedProbe {session} />{/if}
+      {#if job.plan.policy.practice}<SimulatedProbe {session} />{/if}
       <h2 class="text-sm text-faint">Most likely</h2>
       <ul class="border-t border-rule">
         {#each likely as l (l.cable)}

@@ -1,8 +1,10 @@
 import { error } from '@sveltejs/kit';
+import { fromSegment } from '$lib/address/address';
 import type { PageLoad } from './$types';
 
 export const load: PageLoad = async ({ params, parent }) => {
   const { plan } = await parent();
-  if (params.link && !plan.links.some((l) => l.id === params.link && !l.retired))
-    error(404, `There is no link "${params.link}" in this job: press / and type the label on the panel.`);
+  const link = params.link && fromSegment(params.link);
+  if (link && !plan.links.some((l) => l.id === link && !l.retired))
+    error(404, `There is no link "${link}" in this job: press / and type the label on the panel.`);
 };

@@ -3,7 +3,7 @@ import { subscribe, type FeedItem } from '$lib/server/jobs/feed';
 import { itemSince } from '$lib/server/jobs/since';
 import type { RequestHandler } from './$types';
 
-/** A line that says nothing, so that a connection that died is noticed. */
+/** A beat, so that a connection that died is noticed at both ends. */
 const STILL_THERE_MS = 15_000;
 
 /** Server-sent events: what others log on this job, from the entry that the device knows last. */
@@ -23,7 +23,7 @@ export const GET: RequestHandler = async ({ params, url, request }) => {
         if (!live) meanwhile.push(item);
         else tell(item);
       });
-      const beat = setInterval(() => write(': still there\n\n'), STILL_THERE_MS);
+      const beat = setInterval(() => write('event: beat\ndata: \n\n'), STILL_THERE_MS);
       beat.unref();
       end = () => {
         unsubscribe();

@@ -1,0 +1,158 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Entry, LogEntry } from '../model/entry';
+import { cautionsRead } from './cautions';
+import { compareInstants, effective, inOrder, resolve } from './effective';
+import { leadProofs } from './leads';
+import { project, projectSince, type Projection } from './projection';
+import { recentReadings } from './recent';
+import { toolUse } from './tools';
+
+const id = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
+const entry = (n: number, more: object = {}): Entry =>
+  ({
+    id: id(n),
+    job: 'j',
+    link: 'L',
+    kind: 'cautioned',
+    at: new Date(Date.UTC(2026, 4, 4, 9, 0, n)).toISOString(),
+    by: 'ines',
+    data: { family: 'closed-plug' },
+    ...more,
+  }) as Entry;
+const taken = (n: number, of: number, more: object = {}) =>
+  entry(n, { kind: 'void', data: { entry: id(of), reason: 'x' }, ...more });
+const ids = (entries: readonly LogEntry[]) => entries.map((e) => Number(e.id.slice(-12)));
+const counting = (entries: readonly LogEntry[]) => ids(effective(entries));
+
+describe('the order of a log', () => {
+  it('compares instants as instants, whatever their precision', () => {
+    expect(compareInstants('2026-05-04T09:12:00Z', '2026-05-04T09:12:00.500Z')).toBeLessThan(0);
+    expect(compareInstants('2026-05-04T09:12:00.5Z', '2026-05-04T09:12:00.500000Z')).toBe(0);
+    expect(compareInstants('2026-05-04T09:12:00.123456Z', '2026-05-04T09:12:00.123455Z')).toBeGreaterThan(0);
+  });
+  it('puts a whole second before the half second after it', () => {
+    const [a, b] = [entry(2, { at: '2026-05-04T09:12:00Z' }), entry(1, { at: '2026-05-04T09:12:00.500Z' })];
+    expect(ids(inOrder([b, a]))).toEqual([2, 1]);
+  });
+  it('corrects a clock that was seen to be wrong, and leaves small errors alone', () => {
+    const ahead = entry(1, { at: '2026-05-04T09:30:00Z', clockErrorMs: 20 * 60_000 });
+    const slightly = entry(2, { at: '2026-05-04T09:30:00Z', clockErrorMs: 60_000 });
+    const between = entry(3, { at: '2026-05-04T09:20:00Z' });
+    expect(ids(inOrder([ahead, between]))).toEqual([1, 3]);
+    expect(ids(inOrder([slightly, between]))).toEqual([3, 2]);
+  });
+  it('puts nothing after the time at which the server had it', () => {
+    const tomorrow = entry(1, { at: '2026-05-05T09:00:00Z', receivedAt: '2026-05-04T09:00:10Z' });
+    expect(ids(inOrder([entry(2, { at: '2026-05-04T10:00:00Z' }), tomorrow]))).toEqual([1, 2]);
+  });
+  it('keeps what one device wrote in the order it wrote it, though its clock was set back', () => {
+    const wrote = [entry(9, { at: '2026-05-04T10:00:00Z' }), entry(8, { at: '2026-05-04T09:00:00Z' })].map(
+      (e, i) => ({ ...e, device: 'd1', written: i + 1 }),
+    );
+    expect(ids(inOrder([...wrote].reverse()))).toEqual([9, 8]);
+  });
+});
+
+describe('what counts of a log', () => {
+  it('takes back, takes the taking back back, and so on', () => {
+    expect(counting([entry(1), taken(2, 1)])).toEqual([]);
+    expect(counting([entry(1), taken(2, 1), taken(3, 2)])).toEqual([1]);
+    expect(counting([entry(1), taken(2, 1), taken(3, 2), taken(4, 3)])).toEqual([]);
+    expect(counting([entry(1), taken(2, 1), taken(3, 1), taken(4, 2)])).toEqual([]);
+  });
+  it('goes by what a taking back names, not by when its clock says it was', () => {
+    expect(counting([entry(5), taken(1, 5)])).toEqual([]);
+  });
+  it('takes an entry that came twice once, and one that names nothing for nothing', () => {
+    expect(counting([entry(1), entry(1), taken(2, 77), taken(3, 3)])).toEqual([1]);
+  });
+  it('says who took an entry back', () => {
+    expect(resolve([entry(1), taken(2, 1)])[0]).toMatchObject({ counts: false, takenBackBy: id(2) });
+  });
+  it('is settled in a chain of ten thousand, and in a ring', () => {
+    const chain = [entry(1), ...Array.from({ length: 10_000 }, (_, i) => taken(i + 2, i + 1))];
+    expect(counting(chain)).toEqual([1]);
+    const ring = [taken(1, 2), taken(2, 1)];
+    expect(resolve(ring).map((r) => r.counts)).toEqual(resolve([...ring].reverse()).map((r) => r.counts));
+  });
+
+  /** A log of up to 14 entries, some of which take others back, to any depth. */
+  const log = fc
+    .array(fc.record({ back: fc.option(fc.nat({ max: 13 })), second: fc.nat({ max: 30 }) }), {
+      minLength: 1,
+      maxLength: 14,
+    })
+    .map((list) =>
+      list.map(({ back, second }, i) => {
+        const at = new Date(Date.UTC(2026, 4, 4, 9, 0, second)).toISOString();
+        return back !== null && i > 0 ? taken(i + 1, (back % i) + 1, { at }) : entry(i + 1, { at });
+      }),
+    );
+  it('is what a plain recursion says, in whatever order the entries come', () => {
+    let deep = 0;
+    fc.assert(
+      fc.property(log, fc.infiniteStream(fc.nat()), (entries, dice) => {
+        const counts = (e: Entry): boolean =>
+          !entries.some((v) => v.kind === 'void' && v.data.entry === e.id && counts(v));
+        const shuffled = entries
+          .map((e) => ({ e, k: dice.next().value as number }))
+          .sort((a, b) => a.k - b.k);
+        expect(new Set(counting(shuffled.map((s) => s.e)))).toEqual(
+          new Set(ids(entries.filter((e) => e.kind !== 'void' && counts(e)))),
+        );
+        expect(counting(shuffled.map((s) => s.e))).toEqual(counting(entries));
+        if (
+          entries.some(
+            (e) => e.kind === 'void' && entries.some((v) => v.kind === 'void' && v.data.entry === e.id),
+          )
+        )
+          deep++;
+      }),
+      { numRuns: 300, seed: 11 },
+    );
+    // Most of these logs take a taking back back.
+    expect(deep).toBeGreaterThan(150);
+  });
+});
+
+describe('a projection', () => {
+  const seat = (n: number, more: object = {}) =>
+    entry(n, {
+      kind: 'seated',
+      end: 'head',
+      data: { connector: 'patch-panel', scheme: 'T568B', parts: ['p'] },
+      ...more,
+    });
+  const proof = (n: number, ok: boolean) =>
+    ({
+      ...entry(n),
+      link: undefined,
+      kind: 'leads-proved',
+      data: { leads: ['a', 'b'], walk: '1', ok },
+    }) as unknown as LogEntry;
+  const reading = (n: number) =>
+    entry(n, { kind: 'reading', data: { reading: { walk: '1 2 3 4 5 6 7 8' } } });
+  const VIEWS: [string, Projection<unknown>, LogEntry][] = [
+    ['tools', toolUse as Projection<unknown>, seat(1)],
+    ['leads', leadProofs as Projection<unknown>, proof(1, true)],
+    ['readings', recentReadings as Projection<unknown>, reading(1)],
+    ['cautions', cautionsRead as Projection<unknown>, entry(1)],
+  ];
+  it.each(VIEWS)('over %s forgets what was taken back, and knows it again', (_, view, e) => {
+    const once = project(view, [e]);
+    expect(project(view, [e, taken(2, 1)])).toEqual(view.init());
+    expect(project(view, [e, taken(2, 1), taken(3, 2)])).toEqual(once);
+  });
+  it('goes on from a state, and from the whole log where something reaches back into that state', () => {
+    const before = [seat(1), seat(2)];
+    const base = project(toolUse, before);
+    const on = (since: LogEntry[], all: LogEntry[] | null = before) =>
+      projectSince(toolUse, { base, until: before[1]!.at, since, before: all });
+    expect(on([seat(3)])).toMatchObject({ sure: true, state: { p: { used: 3 } } });
+    expect(on([taken(3, 1)])).toMatchObject({ sure: true, state: { p: { used: 1 } } });
+    expect(on([seat(3), taken(4, 3)])).toMatchObject({ sure: true, state: { p: { used: 2 } } });
+    expect(on([taken(3, 1)], null).sure).toBe(false);
+    expect(base['p']!.used).toBe(2);
+  });
+});

@@ -1,0 +1,127 @@
+import type { LogEntry } from '../model/entry';
+
+/** An instant as two numbers that compare: whole milliseconds, and what its text says beyond them. */
+const instantOf = (text: string): readonly [number, number] => {
+  const beyond = /\.\d{3}(\d+)/.exec(text)?.[1];
+  return [Date.parse(text), beyond ? Number(`0.${beyond}`) : 0];
+};
+
+/** Orders two instants by when they are, whatever their precision: `…00Z` comes before `…00.500Z`. */
+export function compareInstants(a: string, b: string): number {
+  const [[am, ar], [bm, br]] = [instantOf(a), instantOf(b)];
+  return am - bm || ar - br;
+}
+
+/** Errors of a clock up to this are no more than the way takes. Our judgement; the history marks the rest. */
+export const CLOCK_TOLERANCE_MS = 2 * 60_000;
+
+/**
+ * When an entry happened, as far as can be known: as its device's clock said, less the error that clock was seen to
+ * have, and never after the server had it.
+ */
+export function happenedAt(e: LogEntry): number {
+  const off = e.clockErrorMs !== undefined && Math.abs(e.clockErrorMs) > CLOCK_TOLERANCE_MS;
+  const said = Date.parse(e.at) - (off ? e.clockErrorMs! : 0);
+  if (!e.receivedAt) return said;
+  const received = Date.parse(e.receivedAt);
+  return said > received + CLOCK_TOLERANCE_MS ? received : said;
+}
+
+interface Timed<E> {
+  entry: E;
+  ms: number;
+  rest: number;
+}
+
+const byPlace = <E extends LogEntry>(a: Timed<E>, b: Timed<E>): number => {
+  const text = (x: string, y: string) => (x < y ? -1 : x > y ? 1 : 0);
+  return (
+    a.ms - b.ms ||
+    a.rest - b.rest ||
+    text(a.entry.device ?? '', b.entry.device ?? '') ||
+    (a.entry.written ?? 0) - (b.entry.written ?? 0) ||
+    text(a.entry.id, b.entry.id)
+  );
+};
+
+/** Moves what a device wrote later, by its own count, after what it wrote before, though its clock was set back between. */
+function keepWritingOrder<E extends LogEntry>(timed: readonly Timed<E>[]): void {
+  const devices = new Map<string, Timed<E>[]>();
+  for (const t of timed) {
+    if (t.entry.device === undefined || t.entry.written === undefined) continue;
+    const list = devices.get(t.entry.device);
+    if (list) list.push(t);
+    else devices.set(t.entry.device, [t]);
+  }
+  for (const list of devices.values()) {
+    list.sort((a, b) => a.entry.written! - b.entry.written!);
+    for (let i = 1; i < list.length; i++) {
+      const [before, t] = [list[i - 1]!, list[i]!];
+      if (t.ms < before.ms || (t.ms === before.ms && t.rest < before.rest))
+        [t.ms, t.rest] = [before.ms, before.rest];
+    }
+  }
+}
+
+/** Entries in the order in which they happened: a function of the set, whatever order they came in. */
+export function inOrder<E extends LogEntry>(entries: readonly E[]): E[] {
+  const timed = entries.map((entry) => ({ entry, ms: happenedAt(entry), rest: instantOf(entry.at)[1] }));
+  keepWritingOrder(timed);
+  return timed.sort(byPlace).map((t) => t.entry);
+}
+
+/** An entry with whether it counts, and the entry that took it back where it does not. */
+export interface Resolved<E extends LogEntry = LogEntry> {
+  entry: E;
+  counts: boolean;
+  takenBackBy?: string;
+}
+
+/**
+ * Every entry in order, each with whether it counts. A `void` takes back the entry it names, and can be taken back
+ * itself, to any depth. Entries sent twice count once.
+ *
+ * @example
+ * resolve([pass, voidOfPass, voidOfThatVoid]).map((r) => r.counts) // [true, false, true]
+ */
+export function resolve<E extends LogEntry>(entries: readonly E[]): Resolved<E>[] {
+  const once = new Map(entries.map((e) => [e.id, e]));
+  const ordered = inOrder([...once.values()]);
+  /** Voids that name an entry and of which it is not known yet whether they count. */
+  const open = new Map<string, number>();
+  for (const e of ordered)
+    if (e.kind === 'void' && once.has(e.data.entry) && e.data.entry !== e.id)
+      open.set(e.data.entry, (open.get(e.data.entry) ?? 0) + 1);
+  const takenBackBy = new Map<string, string>();
+  const known = new Set<string>();
+  const settle = (first: string) => {
+    for (let id: string | null = first; id !== null;) {
+      known.add(id);
+      const e: E | undefined = once.get(id);
+      id = null;
+      if (e?.kind !== 'void' || e.data.entry === e.id || !once.has(e.data.entry) || known.has(e.data.entry))
+        continue;
+      if (!takenBackBy.has(e.id)) takenBackBy.set(e.data.entry, e.id);
+      const left = open.get(e.data.entry)! - 1;
+      open.set(e.data.entry, left);
+      if (left === 0) id = e.data.entry;
+    }
+  };
+  for (const e of ordered) if (!open.has(e.id)) settle(e.id);
+  // Voids that name one another in a ring, which only a made-up file has: the last of them counts.
+  for (const e of [...ordered].reverse()) if (!known.has(e.id)) settle(e.id);
+  return ordered.map((entry) => {
+    const by = takenBackBy.get(entry.id);
+    return by === undefined ? { entry, counts: true } : { entry, counts: false, takenBackBy: by };
+  });
+}
+
+/**
+ * What counts of a log, in the order in which it happened: the one place that knows what taking back means. Every
+ * view of a log is a projection over this.
+ *
+ * @example
+ * effective(file.entries).filter((e) => e.kind === 'found').length // findings that still stand
+ */
+export const effective = <E extends LogEntry>(entries: readonly E[]): E[] =>
+  resolve(entries).flatMap((r) => (r.counts && r.entry.kind !== 'void' ? [r.entry] : []));

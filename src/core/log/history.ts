@@ -1,0 +1,53 @@
+import { ofLink, type LogEntry } from '../model/entry';
+import type { Link } from '../model/job';
+import { CLOCK_TOLERANCE_MS, compareInstants, happenedAt, resolve, type Resolved } from './effective';
+
+/** What of a job's log is wanted; what is left out does not narrow it. */
+export interface HistoryFilter {
+  link?: string | undefined;
+  by?: string | undefined;
+  kind?: LogEntry['kind'] | undefined;
+  /** Instants between which it was written: from the first on, before the second. */
+  from?: string | undefined;
+  to?: string | undefined;
+}
+
+/** Whether an entry is about a link: its own, or a change of plan that touched it or what it hangs on. */
+function touches(e: LogEntry, link: Pick<Link, 'id' | 'head' | 'tail'>): boolean {
+  if (ofLink(e)) return e.link === link.id;
+  if (e.kind !== 'planned') return false;
+  return e.data.changes.some(
+    (c) =>
+      (c.list === 'links' && c.id === link.id) ||
+      (c.list === 'panels' && c.id === link.head.panel) ||
+      (c.list === 'outlets' && c.id === link.tail.outlet),
+  );
+}
+
+/** What a filter lets through of a log, newest first, each entry with whether it counts. */
+export function historyOf(
+  entries: readonly LogEntry[],
+  filter: HistoryFilter,
+  linkOf: (id: string) => Pick<Link, 'id' | 'head' | 'tail'> | undefined,
+): Resolved[] {
+  const link = filter.link === undefined ? undefined : linkOf(filter.link);
+  return resolve(entries)
+    .filter(
+      ({ entry: e }) =>
+        (filter.link === undefined || (link !== undefined && touches(e, link))) &&
+        (filter.by === undefined || e.by === filter.by) &&
+        (filter.kind === undefined || e.kind === filter.kind) &&
+        (filter.from === undefined || compareInstants(e.at, filter.from) >= 0) &&
+        (filter.to === undefined || compareInstants(e.at, filter.to) < 0),
+    )
+    .reverse();
+}
+
+/** What is to be said of an entry's clock: how far it was off by what the server saw, in ms; null where it was right. */
+export function clockDoubt(e: LogEntry): { offMs: number; receivedAt: string } | null {
+  if (!e.receivedAt) return null;
+  const offMs = e.clockErrorMs ?? Math.max(0, Date.parse(e.at) - Date.parse(e.receivedAt));
+  return Math.abs(offMs) > CLOCK_TOLERANCE_MS || happenedAt(e) !== Date.parse(e.at)
+    ? { offMs, receivedAt: e.receivedAt }
+    : null;
+}

@@ -1,0 +1,57 @@
+import type { PlanChange } from '../model/entry';
+
+/** One field that a change of plan gave another value, in words. */
+export interface FieldChange {
+  field: string;
+  was: string;
+  is: string;
+}
+
+type Fields = Record<string, unknown>;
+const isFields = (x: unknown): x is Fields => typeof x === 'object' && x !== null && !Array.isArray(x);
+
+/** A value of a plan as people read it; what is not there is `none`. */
+export function valueWords(value: unknown): string {
+  if (value === undefined || value === null || value === '') return 'none';
+  if (value === true) return 'yes';
+  if (value === false) return 'no';
+  if (typeof value === 'object') return JSON.stringify(value);
+  return String(value);
+}
+
+/** Words for fields whose own name says little. */
+const FIELD_WORDS: Record<string, string> = {
+  'head.panel': 'panel',
+  'head.port': 'port',
+  'head.connector': 'connector at the head',
+  'head.slackMm': 'slack at the head, mm',
+  'tail.outlet': 'outlet',
+  'tail.position': 'position',
+  'tail.connector': 'connector at the tail',
+  'tail.slackMm': 'slack at the tail, mm',
+  lengthMetres: 'length, m',
+  x: 'across, m',
+  y: 'down, m',
+  retired: 'retired',
+  policy: 'terms',
+};
+/** A field of a plan as people read it. */
+export const fieldWords = (path: string): string => FIELD_WORDS[path] ?? path;
+
+function collect(was: Fields, is: Fields, path: string, out: FieldChange[]): void {
+  for (const key of new Set([...Object.keys(was), ...Object.keys(is)])) {
+    const [a, b] = [was[key], is[key]];
+    if (isFields(a) && isFields(b)) collect(a, b, `${path}${key}.`, out);
+    else if (JSON.stringify(a) !== JSON.stringify(b))
+      out.push({ field: fieldWords(`${path}${key}`), was: valueWords(a), is: valueWords(b) });
+  }
+}
+
+/** What a change of plan gave other values, field by field; nothing for what was put in or taken out whole. */
+export function changeWords({ was, is, name }: PlanChange): FieldChange[] {
+  if (was === null || is === null) return [];
+  if (!isFields(was) || !isFields(is)) return [{ field: name, was: valueWords(was), is: valueWords(is) }];
+  const out: FieldChange[] = [];
+  collect(was, is, '', out);
+  return out;
+}

@@ -1,0 +1,126 @@
+import { ofLink } from '../model/entry';
+import { doubles } from '../model/identifiers';
+import type { JobFile, JobPlan, Link } from '../model/job';
+import { PLAN_LISTS } from '../model/plan-changes';
+import { mediumOf } from '../wiring/connector';
+
+/** One thing that cannot be in a plan: where, and what to do about it. */
+export interface PlanProblem {
+  /** List, id and field, such as `links.K1-07.head.port`. */
+  path: string;
+  message: string;
+}
+
+const same = (s: string) => s.trim().toLowerCase();
+
+/**
+ * What in a plan contradicts itself: the one set of rules that an import, a schedule, a table and every change are
+ * held by. Retired things hold no place, but what they refer to has to be there, since the history names it.
+ *
+ * @example
+ * planProblems(plan).map((p) => p.message) // ['K1-07: port 7 of K1 is taken by K1-06.']
+ */
+export function planProblems(plan: JobPlan): PlanProblem[] {
+  const problems: PlanProblem[] = [];
+  const say = (path: string, message: string) => void problems.push({ path, message });
+  for (const list of PLAN_LISTS) {
+    const seen = new Set<string>();
+    for (const { id } of plan[list]) {
+      if (seen.has(id))
+        say(`${list}.${id}.id`, `"${id}" stands twice in ${list}: give one of them another id.`);
+      seen.add(id);
+    }
+  }
+  const spaces = new Map(plan.spaces.map((s) => [s.id, s]));
+  const panels = new Map(plan.panels.map((p) => [p.id, p]));
+  const outlets = new Map(plan.outlets.map((o) => [o.id, o]));
+  /** Whether a thing stands on one that is there, and in use where it is in use itself. */
+  const stands = (x: { retired?: true | undefined }, on: { retired?: true | undefined } | undefined) =>
+    on !== undefined && (x.retired || !on.retired);
+  if (!plan.crew.some((p) => !p.retired)) say('crew', 'A job needs at least one person: add somebody first.');
+  for (const p of plan.panels)
+    if (!stands(p, spaces.get(p.space))) say(`panels.${p.id}.space`, `Panel ${p.name} hangs in no space that is there: there is no space "${p.space}".`); // prettier-ignore
+  for (const o of plan.outlets)
+    if (!stands(o, spaces.get(o.space))) say(`outlets.${o.id}.space`, `Outlet ${o.name} is in no space that is there: there is no space "${o.space}".`); // prettier-ignore
+  for (const d of doubles(plan.panels.filter((p) => !p.retired).map((p) => `${p.space}\n${same(p.name)}`))) {
+    const panel = plan.panels.filter((p) => !p.retired)[d.at[1]!]!;
+    say(`panels.${panel.id}.name`, `Two panels of ${spaces.get(panel.space)?.name ?? 'one space'} are called ${panel.name}: give one another name.`); // prettier-ignore
+  }
+  linkProblems(plan.links, { panels, outlets, stands, say });
+  return problems;
+}
+
+function linkProblems(
+  links: readonly Link[],
+  on: {
+    panels: ReadonlyMap<string, JobPlan['panels'][number]>;
+    outlets: ReadonlyMap<string, JobPlan['outlets'][number]>;
+    stands: (x: { retired?: true | undefined }, on: { retired?: true | undefined } | undefined) => boolean;
+    say: (path: string, message: string) => void;
+  },
+): void {
+  const { say } = on;
+  const ports = new Map<string, string>();
+  const positions = new Map<string, string>();
+  const place = (l: Link, field: string, key: string, taken: Map<string, string>, what: string) => {
+    const other = taken.get(key);
+    if (other !== undefined) say(`links.${l.id}.${field}`, `${l.label}: ${what} is taken by ${other}.`);
+    else taken.set(key, l.label);
+  };
+  for (const l of links) {
+    const [panel, outlet] = [on.panels.get(l.head.panel), on.outlets.get(l.tail.outlet)];
+    if (!on.stands(l, panel))
+      say(`links.${l.id}.head.panel`, `${l.label}: there is no panel "${l.head.panel}".`);
+    if (!on.stands(l, outlet)) say(`links.${l.id}.tail.outlet`, `${l.label}: there is no outlet "${l.tail.outlet}".`); // prettier-ignore
+    if (mediumOf(l.head.connector) !== mediumOf(l.tail.connector))
+      say(`links.${l.id}.tail.connector`, `${l.label}: a coax connector at one end wants one at the other.`);
+    if (l.retired || !panel || !outlet) continue;
+    if (l.head.port > panel.ports) say(`links.${l.id}.head.port`, `${l.label}: panel ${panel.name} has ${panel.ports} ports, not ${l.head.port}.`); // prettier-ignore
+    place(l, 'head.port', `${panel.id}\n${l.head.port}`, ports, `port ${l.head.port} of ${panel.name}`);
+    if (l.tail.position > outlet.positions) say(`links.${l.id}.tail.position`, `${l.label}: outlet ${outlet.name} has ${outlet.positions} positions, not ${l.tail.position}.`); // prettier-ignore
+    place(l, 'tail.position', `${outlet.id}\n${l.tail.position}`, positions, `position ${l.tail.position} of outlet ${outlet.name}`); // prettier-ignore
+  }
+  const active = links.filter((l) => !l.retired);
+  for (const d of doubles(active.map((l) => l.label)))
+    say(`links.${active[d.at[1]!]!.id}.label`, `${d.at.length} links are called ${d.identifier}: a label belongs to one.`); // prettier-ignore
+}
+
+/** The plan inside a job file. */
+export const planOfFile = (file: JobFile): JobPlan => ({
+  ...file.job,
+  revision: file.job.revision ?? 0,
+  spaces: file.spaces,
+  panels: file.panels,
+  outlets: file.outlets,
+  links: file.links,
+  parts: file.parts,
+  legends: file.legends ?? [],
+  crew: file.crew,
+});
+
+/** Who a change of plan is by where its sender did not say. */
+export const NOBODY_SAID = '-';
+
+/** What in a job file contradicts itself: its plan by the rules of every plan, and its log by what it refers to. */
+export function jobFileProblems(file: JobFile): PlanProblem[] {
+  const at = (path: string): string => {
+    // A file's reader counts: the place in the list says more there than the id.
+    const list = PLAN_LISTS.find((l) => path.startsWith(`${l}.`));
+    if (!list) return path;
+    const i = (file[list] ?? []).findLastIndex((x) => path.startsWith(`${list}.${x.id}.`));
+    return i < 0 ? path : `${list}.${i}.${path.slice(`${list}.${file[list]![i]!.id}.`.length)}`;
+  };
+  const problems = planProblems(planOfFile(file)).map((p) => ({ ...p, path: at(p.path) }));
+  const say = (path: string, message: string) => void problems.push({ path, message });
+  const links = new Set(file.links.map((l) => l.id));
+  const crew = new Set(file.crew.map((p) => p.id));
+  const ids = new Set<string>();
+  file.entries.forEach((e, i) => {
+    if (ids.has(e.id)) say(`entries.${i}.id`, `"${e.id}" stands here twice.`);
+    ids.add(e.id);
+    if (e.job !== file.job.id) say(`entries.${i}.job`, `This entry belongs to the job "${e.job}".`);
+    if (ofLink(e) && !links.has(e.link)) say(`entries.${i}.link`, `There is no link "${e.link}".`);
+    if (!crew.has(e.by) && !(e.kind === 'planned' && e.by === NOBODY_SAID)) say(`entries.${i}.by`, `Nobody in the crew is "${e.by}".`); // prettier-ignore
+  });
+  return problems;
+}

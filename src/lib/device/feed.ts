@@ -1,0 +1,57 @@
+import { apiAddress } from '$lib/address/address';
+import { channel, leading } from './alone';
+
+/** The server says that it is there every 15 seconds: silence for so long is a dead connection. */
+const SILENT_MS = 45_000;
+
+/** What a feed tells. */
+export interface Heard<T> {
+  item: (item: T) => void;
+  /** More was missed than is told at once: everything has to be loaded anew. */
+  anew: () => void;
+}
+
+/**
+ * Hears what others log on a job. Of the tabs of one browser one holds the connection and passes on what it hears.
+ * `since` gives the entry that is known last. Returns what ends it.
+ */
+export function listenToJob<T>(job: string, since: () => number, heard: Heard<T>): () => void {
+  const line = channel<{ item?: T; anew?: true }>(`gauntlet-feed-${job}`, (said) =>
+    said.anew ? heard.anew() : heard.item(said.item!),
+  );
+  const giveUp = leading(`gauntlet-feed-${job}`, (end) => {
+    let feed: EventSource;
+    let watch: ReturnType<typeof setTimeout> | undefined;
+    const open = () => {
+      feed = new EventSource(`${apiAddress(job, 'events')}?since=${since()}`);
+      feed.onmessage = (event: MessageEvent<string>) => {
+        const item = JSON.parse(event.data) as T;
+        alive();
+        heard.item(item);
+        line.say({ item });
+      };
+      feed.addEventListener('beat', alive);
+      feed.addEventListener('anew', () => {
+        line.say({ anew: true });
+        heard.anew();
+      });
+      alive();
+    };
+    const alive = () => {
+      clearTimeout(watch);
+      watch = setTimeout(() => {
+        feed.close();
+        open();
+      }, SILENT_MS);
+    };
+    open();
+    end.addEventListener('abort', () => {
+      clearTimeout(watch);
+      feed.close();
+    });
+  });
+  return () => {
+    giveUp();
+    line.close();
+  };
+}

@@ -1,0 +1,221 @@
+import { apiAddress } from '$lib/address/address';
+import type { LinkStatus } from '$core/log/state';
+import type { LogEntry } from '$core/model/entry';
+import { alone, channel } from './alone';
+import { sendJson } from './ask-server';
+import { dropEntries, keptEntries, putEntries, type KeptEntry } from './store';
+
+/** An entry the server would not keep, with its reason. It stays on this device until somebody deals with it. */
+export interface RefusedEntry {
+  entry: LogEntry;
+  message: string;
+}
+
+/** What the server answers to a batch. */
+export interface BatchAnswer {
+  kept: string[];
+  refused: { id: string | null; message: string }[];
+  states: LinkStatus[];
+  revision: number;
+}
+
+const MOST_AT_ONCE = 200;
+/** Waits between tries while there is no answer: doubled from the first to the last. */
+const BACK_OFF_MS = { first: 2000, last: 60_000 };
+
+/**
+ * What a job's entries go through from this device to the server. An entry is `stored` once it lies on the disk, and
+ * leaves the disk only when the server has said that it keeps it. Tabs of one browser share one outbox.
+ */
+export class Outbox {
+  waiting = $state.raw<readonly LogEntry[]>([]);
+  refused = $state.raw<readonly RefusedEntry[]>([]);
+  /** Entries that this device shows but could not put on its disk yet. */
+  unstored = $state.raw<readonly LogEntry[]>([]);
+  /** Why this device keeps nothing on its disk; '' while it does. */
+  storageFailed = $state('');
+  reachable = $state(true);
+  /** Entries of other jobs that wait on this device. */
+  elsewhere = $state(0);
+  private line: ReturnType<typeof channel<{ job: string }>> | undefined;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private pause = BACK_OFF_MS.first;
+  private sending = false;
+  private n = 0;
+
+  constructor(
+    private readonly job: string,
+    /** Told when the server answered, and when other tabs changed what waits. */
+    private readonly heard: {
+      answered: (answer: BatchAnswer) => void;
+      changed: () => void;
+      back: () => void;
+    },
+  ) {}
+
+  /** Takes up what this device keeps and begins to send. Call once, in the browser. */
+  async resume(): Promise<void> {
+    this.line = channel('gauntlet-outbox', ({ job }) => void this.reload(job));
+    await this.takeUpOldKeeping();
+    await this.reload(this.job);
+    void this.send();
+  }
+
+  close(): void {
+    this.line?.close();
+    clearTimeout(this.timer);
+  }
+
+  /** Writes an entry down: shown at once, on the disk as soon as may be, then sent. */
+  put(entry: LogEntry): void {
+    this.waiting = [...this.waiting, entry];
+    this.unstored = [...this.unstored, entry];
+    void this.store();
+  }
+
+  private async store(): Promise<void> {
+    const list = this.unstored;
+    if (!list.length) return;
+    try {
+      await putEntries(list.map((entry): KeptEntry => ({ id: entry.id, job: entry.job, n: this.order(), entry, state: 'waiting' }))); // prettier-ignore
+      this.unstored = this.unstored.filter((e) => !list.includes(e));
+      this.storageFailed = '';
+      this.line?.say({ job: this.job });
+    } catch {
+      this.storageFailed =
+        'This device cannot store what you log: its storage is full or shut. Free some space, and keep this page open until all is kept.';
+    }
+    void this.send();
+  }
+  /** Larger than whatever was kept before, in any tab. */
+  private order(): number {
+    this.n = Math.max(this.n + 1, Date.now() * 1000);
+    return this.n;
+  }
+
+  private async reload(job: string): Promise<void> {
+    let list: KeptEntry[];
+    try {
+      list = await keptEntries();
+    } catch {
+      return;
+    }
+    const mine = list.filter((k) => k.job === this.job);
+    this.elsewhere = list.length - mine.length;
+    if (job !== this.job && this.waiting.length === mine.length) return;
+    this.waiting = [...mine.filter((k) => k.state === 'waiting').map((k) => k.entry), ...this.unstored];
+    this.refused = mine.flatMap((k) =>
+      k.state === 'refused' ? [{ entry: k.entry, message: k.message ?? '' }] : [],
+    );
+    this.heard.changed();
+  }
+
+  /** Entries that an older version of the program left in the browser's small storage. */
+  private async takeUpOldKeeping(): Promise<void> {
+    const read = <T>(key: string): T[] => {
+      try {
+        return JSON.parse(localStorage.getItem(key) ?? '[]') as T[];
+      } catch {
+        return [];
+      }
+    };
+    const [waiting, refused] = [`gauntlet:waiting:${this.job}`, `gauntlet:refused:${this.job}`];
+    const old: KeptEntry[] = [
+      ...read<LogEntry>(waiting).map((entry): KeptEntry => ({ id: entry.id, job: this.job, n: this.order(), entry, state: 'waiting' })), // prettier-ignore
+      ...read<RefusedEntry>(refused).map(({ entry, message }): KeptEntry => ({ id: entry.id, job: this.job, n: this.order(), entry, state: 'refused', message })), // prettier-ignore
+    ];
+    if (!old.length) return;
+    try {
+      await putEntries(old);
+      localStorage.removeItem(waiting);
+      localStorage.removeItem(refused);
+    } catch {
+      this.waiting = old.filter((k) => k.state === 'waiting').map((k) => k.entry);
+    }
+  }
+
+  /**
+   * Sends what waits, of this job and then of all others on this device. Nothing leaves the device's keeping before
+   * the server has said that it is kept.
+   */
+  async send(): Promise<void> {
+    this.again = true;
+    if (this.sending) return;
+    this.sending = true;
+    clearTimeout(this.timer);
+    while (this.again) {
+      this.again = false;
+      try {
+        await alone('gauntlet-send', () => this.sendAll());
+        this.pause = BACK_OFF_MS.first;
+        if (this.reachable) continue;
+        this.reachable = true;
+        this.heard.back();
+      } catch {
+        this.reachable = false;
+        this.timer = setTimeout(() => void this.send(), this.pause);
+        this.pause = Math.min(this.pause * 2, BACK_OFF_MS.last);
+        break;
+      }
+    }
+    this.sending = false;
+  }
+  private again = false;
+  /** Entries the server answered neither way in this sitting: not asked again and again. */
+  private readonly tried = new Set<string>();
+
+  private async sendAll(): Promise<void> {
+    const stored = await keptEntries().catch(() => []);
+    const waiting = stored.filter((k) => k.state === 'waiting').map((k) => k.entry);
+    const here = this.waiting.filter((e) => !waiting.some((w) => w.id === e.id));
+    const all = [...waiting, ...here];
+    const jobs = [this.job, ...new Set(all.map((e) => e.job).filter((j) => j !== this.job))];
+    for (const job of jobs) {
+      const list = all.filter((e) => e.job === job && !this.tried.has(e.id));
+      for (let i = 0; i < list.length; i += MOST_AT_ONCE)
+        await this.sendBatch(job, list.slice(i, i + MOST_AT_ONCE));
+    }
+  }
+
+  private async sendBatch(job: string, batch: readonly LogEntry[]): Promise<void> {
+    const path = apiAddress(job, 'entries');
+    const response = await sendJson(path, { sentAt: new Date().toISOString(), entries: batch });
+    // A job that is not there may be so for a moment, as with another database: its entries wait.
+    if (response.status === 404 && job !== this.job) return void batch.forEach((e) => this.tried.add(e.id));
+    if (!response.ok) throw new Error(String(response.status));
+    const answer = (await response.json()) as BatchAnswer;
+    const refused = answer.refused.flatMap((r) => {
+      const entry = batch.find((e) => e.id === r.id);
+      return entry ? [{ entry, message: r.message }] : [];
+    });
+    const kept = new Set(answer.kept);
+    if (refused.length)
+      await putEntries(refused.map((r): KeptEntry => ({ id: r.entry.id, job, n: this.order(), ...r, state: 'refused' }))).catch(() => undefined); // prettier-ignore
+    await dropEntries([...kept]).catch(() => undefined);
+    this.line?.say({ job });
+    if (job !== this.job) return void (this.elsewhere = Math.max(0, this.elsewhere - kept.size));
+    const gone = new Set([...kept, ...refused.map((r) => r.entry.id)]);
+    for (const e of batch) if (!gone.has(e.id)) this.tried.add(e.id);
+    this.waiting = this.waiting.filter((e) => !gone.has(e.id));
+    this.unstored = this.unstored.filter((e) => !gone.has(e.id));
+    this.refused = [...this.refused, ...refused];
+    this.heard.answered(answer);
+  }
+
+  /** Sends refused entries again, as they are or changed. */
+  async sendAgain(entries: readonly LogEntry[]): Promise<void> {
+    const ids = new Set(entries.map((e) => e.id));
+    this.refused = this.refused.filter((r) => !ids.has(r.entry.id));
+    this.waiting = [...this.waiting, ...entries];
+    await putEntries(entries.map((entry): KeptEntry => ({ id: entry.id, job: entry.job, n: this.order(), entry, state: 'waiting' }))).catch(() => undefined); // prettier-ignore
+    this.heard.changed();
+    await this.send();
+  }
+
+  /** Lets go of a refused entry for good: the person said so. */
+  async discard(id: string): Promise<void> {
+    this.refused = this.refused.filter((r) => r.entry.id !== id);
+    await dropEntries([id]).catch(() => undefined);
+    this.line?.say({ job: this.job });
+  }
+}

@@ -1,0 +1,72 @@
+import type { JobPlan, Person, Space } from '$core/model/job';
+import type { End } from '$core/wiring/conductors';
+
+const ME = 'gauntlet:me';
+
+/** Remembers who works on this device, for every job opened on it. */
+export const rememberMe = ({ id, name }: Pick<Person, 'id' | 'name'>): void =>
+  localStorage.setItem(ME, JSON.stringify({ id, name }));
+
+/** Who works on this device, at which end, in which space; kept on it. */
+export class Here {
+  /** The person's id; '' until somebody said who they are. */
+  me = $state('');
+  /** Nobody has said yet who works on this device. */
+  asking = $state(false);
+  standingAt = $state<End>('head');
+  /** The space one stands in, as far as it was said. */
+  standingIn = $state('');
+
+  constructor(private readonly plan: JobPlan) {}
+
+  /** Takes up what this device kept. */
+  resume(): void {
+    this.me = this.known()?.id ?? '';
+    this.asking = !this.me;
+    if (localStorage.getItem('gauntlet:standing') === 'tail') this.standingAt = 'tail';
+    this.standingIn = localStorage.getItem(`gauntlet:space:${this.plan.id}`) ?? '';
+  }
+
+  /** The person this device belongs to, as far as they are on this crew: by id, else by name. */
+  private known(): Person | undefined {
+    const { crew } = this.plan;
+    if (crew.length === 1) return crew[0];
+    try {
+      const old = localStorage.getItem(`gauntlet:me:${this.plan.id}`);
+      const me = JSON.parse(localStorage.getItem(ME) ?? 'null') as Pick<Person, 'id' | 'name'> | null;
+      return (
+        crew.find((p) => p.id === old) ??
+        crew.find((p) => p.id === me?.id && p.name === me.name) ??
+        crew.find((p) => p.name === me?.name)
+      );
+    } catch {
+      return undefined;
+    }
+  }
+
+  setMe(id: string): void {
+    const person = this.plan.crew.find((p) => p.id === id);
+    if (!person) return;
+    this.me = id;
+    rememberMe(person);
+    localStorage.removeItem(`gauntlet:me:${this.plan.id}`);
+  }
+
+  stand(end: End): void {
+    this.standingAt = end;
+    localStorage.setItem('gauntlet:standing', end);
+  }
+
+  standIn(space: string): void {
+    this.standingIn = space;
+    localStorage.setItem(`gauntlet:space:${this.plan.id}`, space);
+  }
+
+  /** Where one stands: as it was said, else the first closet. */
+  standingSpace(): Space {
+    const { spaces } = this.plan;
+    return (
+      spaces.find((s) => s.id === this.standingIn) ?? spaces.find((s) => s.kind === 'closet') ?? spaces[0]!
+    );
+  }
+}

@@ -1,0 +1,276 @@
+import { SvelteMap } from 'svelte/reactivity';
+import { v7 as uuid } from 'uuid';
+import { findingsCounted, weightsForJob, type FoundCounts } from '$core/diagnose/learn';
+import { cautionsRead, type CautionsRead } from '$core/log/cautions';
+import type { Resolved } from '$core/log/effective';
+import { historyOf, type HistoryFilter } from '$core/log/history';
+import { leadProofs, type LeadProof } from '$core/log/leads';
+import { patternAt, seeReading, type Pattern } from '$core/log/patterns';
+import { projectSince, type Projection } from '$core/log/projection';
+import { recentReadings } from '$core/log/recent';
+import { linkState, type LinkStatus } from '$core/log/state';
+import { toolStatuses, toolUse, type ToolStatus, type ToolUse } from '$core/log/tools';
+import type { Terms } from '$core/log/judge-measured';
+import {
+  ofLink,
+  type Entry,
+  type EntryKind,
+  type EntryOf,
+  type JobEntry,
+  type JobEntryKind,
+  type JobEntryOf,
+  type LogEntry,
+} from '$core/model/entry';
+import type { Link } from '$core/model/job';
+import type { ConnectorFamily } from '$core/wiring/connector';
+import { apiAddress } from '$lib/address/address';
+import { nextWritten } from '$lib/device/device-id';
+
+/** What the server hands over of a job's log: states of the core's projections, and the log itself where it is short. */
+export interface LogData {
+  seq: number;
+  statuses: readonly LinkStatus[];
+  views: {
+    tools: ToolUse;
+    leadProofs: LeadProof[];
+    recentReadings: EntryOf<'reading'>[];
+    cautions: CautionsRead;
+    found: FoundCounts;
+  };
+  foundElsewhere: FoundCounts;
+  log: readonly LogEntry[] | null;
+}
+
+/** One of the last things done on this device, as long as it can be taken back with one tap. */
+export interface Undoable {
+  entry: LogEntry;
+  says: string;
+}
+
+/** How many of the last entries can be taken back with one tap each. */
+const MOST_UNDOABLE = 5;
+
+/**
+ * A job's log on this device. Every view of it is a projection of the core, gone on from what the server handed over;
+ * nothing is kept by hand, so that what is taken back is gone from all of them at once.
+ */
+export class JobLog {
+  private readonly statuses = new SvelteMap<string, LinkStatus>();
+  /** What the server's states were made from; none where the log is too long to have here. */
+  private archive: LogEntry[] | null;
+  /** Entries of links that were asked for one by one, where the archive is not here. */
+  private readonly links = new Map<string, Entry[]>();
+  /** Entries this device wrote or heard since the server's views were made. */
+  private since = $state.raw<readonly LogEntry[]>([]);
+  /** States of links as the server told them last, with what this device knows beyond them. */
+  private readonly bases = new Map<string, LinkStatus>();
+  undoable = $state.raw<readonly Undoable[]>([]);
+  /** A pattern over the last links that asks to stop and check something first. */
+  pattern = $state.raw<Pattern | null>(null);
+  /** The last entry of the server's log that this device knows of. */
+  seq: number;
+  private readonly until: string | undefined;
+
+  constructor(
+    private readonly job: string,
+    private readonly data: LogData,
+    private readonly terms: () => Terms & { policy: { thresholds?: Parameters<typeof patternAt>[1] } },
+    private readonly linkOf: (id: string) => Link | undefined,
+    private readonly me: () => string,
+    /** Takes an entry that was just written on its way to the server. */
+    private readonly sends: (entry: LogEntry) => void,
+  ) {
+    this.seq = data.seq;
+    this.archive = data.log ? [...data.log] : null;
+    for (const s of data.statuses) {
+      this.bases.set(s.link, s);
+      this.statuses.set(s.link, s);
+    }
+    const newest = data.statuses.reduce(
+      (a, s) => Math.max(a, s.lastEntry ? Date.parse(s.lastEntry.at) : 0),
+      0,
+    );
+    this.until = newest ? new Date(newest).toISOString() : undefined;
+  }
+
+  private view<S>(projection: Projection<S>, base: S): S {
+    const { since, until } = this;
+    return projectSince(projection, { base, until, since, before: this.archive }).state;
+  }
+  private readonly toolUse = $derived.by(() => this.view(toolUse, this.data.views.tools));
+  /** Proofs of test leads, oldest first. */
+  readonly leadProofs = $derived.by(() => this.view(leadProofs, this.data.views.leadProofs));
+  /** The last readings of the job, oldest first. */
+  readonly recentReadings = $derived.by(() => this.view(recentReadings, this.data.views.recentReadings));
+  /** Families whose cautions each person has read. */
+  readonly cautions = $derived.by(() => this.view(cautionsRead, this.data.views.cautions));
+  /** What was found on this job so far, counted. */
+  readonly found = $derived.by(() =>
+    this.view(
+      findingsCounted((id) => this.linkOf(id)),
+      this.data.views.found,
+    ),
+  );
+  /** What was found on the crew's other jobs. */
+  get foundElsewhere(): FoundCounts {
+    return this.data.foundElsewhere;
+  }
+  /** How much each mistake weighs by now. */
+  readonly weights = $derived.by(() => weightsForJob(this.found, this.data.foundElsewhere));
+
+  /** How the job's parts stand, used or not. */
+  tools(parts: Parameters<typeof toolStatuses>[0]): ToolStatus[] {
+    return toolStatuses(parts, this.toolUse);
+  }
+
+  /** What a filter lets through of the log, newest first; null where the log is too long to be on this device. */
+  history(filter: HistoryFilter): Resolved[] | null {
+    return this.archive && historyOf([...this.archive, ...this.since], filter, (id) => this.linkOf(id));
+  }
+
+  /** Whether a person has read the cautions of a connector family. */
+  hasReadCautions(person: string, family: ConnectorFamily): boolean {
+    return (Object.hasOwn(this.cautions, person) && this.cautions[person]!.includes(family)) || false;
+  }
+
+  statusOf(link: string): LinkStatus {
+    return this.statuses.get(link) ?? linkState(this.linkOf(link)!, this.terms()).init();
+  }
+
+  /** All entries of a link; null where some of them are not on this device. */
+  private logOf(link: string): Entry[] | null {
+    const of = (list: readonly LogEntry[]) => list.filter((e): e is Entry => ofLink(e) && e.link === link);
+    const old = this.archive ? of(this.archive) : this.links.get(link);
+    return old ? [...old, ...of(this.since)] : null;
+  }
+
+  /** Makes sure that a link's whole log is here, so that anything of it can be taken back offline. */
+  async fetchLogOf(link: string): Promise<void> {
+    if (this.logOf(link)) return;
+    try {
+      const answer = await fetch(apiAddress(this.job, 'links', link, 'history'));
+      if (!answer.ok) return;
+      const { entries } = (await answer.json()) as { entries: Entry[] };
+      this.links.set(link, entries);
+      this.refresh(link);
+    } catch {
+      /* out of reach: it is asked for again when the link is opened again */
+    }
+  }
+
+  private readonly beyond = new Map<string, Entry[]>();
+  /** Folds a link anew from what the server told of it and what is known beyond that. */
+  private refresh(id: string): void {
+    const link = this.linkOf(id);
+    if (!link) return;
+    const projection = linkState(link, this.terms());
+    const base = this.bases.get(id) ?? projection.init();
+    const since = this.beyond.get(id) ?? [];
+    const until = base.lastEntry?.at;
+    this.statuses.set(id, projectSince(projection, { base, until, since, before: this.logOf(id) }).state);
+  }
+
+  /** Shows an entry that this device wrote or heard. */
+  private show(entry: LogEntry): void {
+    if (this.since.some((e) => e.id === entry.id) || this.archive?.some((e) => e.id === entry.id)) return;
+    this.since = [...this.since, entry];
+    if (!ofLink(entry)) return;
+    this.beyond.set(entry.link, [...(this.beyond.get(entry.link) ?? []), entry]);
+    this.refresh(entry.link);
+  }
+
+  /** Takes up entries that wait on this device from before. */
+  takeUp(waiting: readonly LogEntry[]): void {
+    for (const e of waiting) this.show(e);
+  }
+
+  /** Forgets entries that are not to count after all, as those the server refused. */
+  forget(entries: readonly LogEntry[]): void {
+    const ids = new Set(entries.map((e) => e.id));
+    this.since = this.since.filter((e) => !ids.has(e.id));
+    this.undoable = this.undoable.filter((u) => !ids.has(u.entry.id));
+    for (const link of new Set(entries.filter(ofLink).map((e) => e.link))) {
+      this.beyond.set(
+        link,
+        (this.beyond.get(link) ?? []).filter((e) => !ids.has(e.id)),
+      );
+      this.refresh(link);
+    }
+  }
+
+  /** Takes in what others logged, and the states the server made of it. `waiting` has not reached the server yet. */
+  hear(entries: readonly LogEntry[], states: readonly LinkStatus[], waiting: readonly LogEntry[]): void {
+    const mine = new Set(this.since.map((e) => e.id));
+    const fresh = entries.filter((e) => !mine.has(e.id));
+    const told = new Set(states.map((s) => s.link));
+    this.since = [...this.since, ...fresh.filter((e) => !ofLink(e) || told.has(e.link))];
+    for (const e of fresh) if (ofLink(e) && !told.has(e.link)) this.show(e);
+    this.told(states, waiting);
+  }
+
+  /** Takes in states of links as the server has them; what still waits on this device stands on top of them. */
+  told(states: readonly LinkStatus[], waiting: readonly LogEntry[]): void {
+    for (const s of states) {
+      const here = waiting.filter((e): e is Entry => ofLink(e) && e.link === s.link);
+      this.bases.set(s.link, s);
+      this.beyond.set(s.link, here);
+      this.refresh(s.link);
+    }
+  }
+  /** Writes an entry about a link: shown at once, then on its way. */
+  write<K extends EntryKind>(
+    link: string,
+    kind: K,
+    data: EntryOf<K>['data'],
+    end?: 'head' | 'tail',
+    says?: string,
+    at = new Date().toISOString(),
+  ): Entry {
+    const entry = { ...this.stamp(at), link, ...(end ? { end } : {}), kind, data } as Entry;
+    this.keep(entry, says);
+    return entry;
+  }
+
+  /** Writes an entry about the job as a whole. */
+  writeForJob<K extends JobEntryKind>(kind: K, data: JobEntryOf<K>['data'], says?: string): JobEntry {
+    const entry = { ...this.stamp(new Date().toISOString()), kind, data } as JobEntry;
+    this.keep(entry, says);
+    return entry;
+  }
+
+  private stamp(at: string) {
+    return { id: uuid(), job: this.job, at, by: this.me(), ...nextWritten() };
+  }
+
+  private keep(entry: LogEntry, says?: string): void {
+    const plain = $state.snapshot(entry) as LogEntry;
+    this.show(plain);
+    if (says) this.undoable = [{ entry: plain, says }, ...this.undoable].slice(0, MOST_UNDOABLE);
+    this.sends(plain);
+  }
+
+  /** Takes an entry back, by one of its own. */
+  takeBack(entry: LogEntry, reason = 'Taken back at once.'): LogEntry {
+    this.undoable = this.undoable.filter((u) => u.entry.id !== entry.id);
+    const data = { entry: entry.id, reason };
+    return ofLink(entry) ? this.write(entry.link, 'void', data) : this.writeForJob('void', data);
+  }
+
+  /** Takes back the last thing, or the one that is named, of those done here. */
+  undo(id?: string): LogEntry | null {
+    const found = id ? this.undoable.find((u) => u.entry.id === id) : this.undoable[0];
+    if (!found) return null;
+    this.takeBack(found.entry);
+    return found.entry;
+  }
+
+  /** Looks whether the reading just logged makes a pattern with those before it. */
+  watchForPattern(): void {
+    const seen = this.recentReadings.flatMap((entry) => {
+      const link = this.linkOf(entry.link);
+      return (link && seeReading(link, entry)) || [];
+    });
+    const pattern = patternAt(seen, this.terms().policy.thresholds);
+    this.pattern = pattern?.kind === 'all-open' ? null : pattern;
+  }
+}

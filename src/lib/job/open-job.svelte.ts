@@ -1,0 +1,124 @@
+import { invalidateAll } from '$app/navigation';
+import { createContext } from 'svelte';
+import { nextAfter, wantsReading } from '$core/log/next';
+import { inRework } from '$core/log/rework';
+import type { LinkStatus } from '$core/log/state';
+import type { LogEntry } from '$core/model/entry';
+import type { JobPlan, Link } from '$core/model/job';
+import type { End } from '$core/wiring/conductors';
+import { address } from '$lib/address/address';
+import { listenToJob } from '$lib/device/feed';
+import { Outbox } from '$lib/device/outbox.svelte';
+import { sendPhotos } from '$lib/photo/photo-box';
+import { Here } from './here.svelte';
+import { JobLog, type LogData } from './log.svelte';
+import { OpenPlan } from './plan.svelte';
+
+/** What the server gives of a job when it is opened. */
+export interface JobData extends LogData {
+  plan: JobPlan;
+}
+
+/** What the server tells of a job while it is open. */
+interface FeedItem {
+  seq: number;
+  entries: LogEntry[];
+  states: LinkStatus[];
+  revision: number;
+}
+
+/** One job on this device: its plan, its log, who is here, and what still waits to reach the server. */
+export class OpenJob {
+  readonly plan: OpenPlan;
+  readonly log: JobLog;
+  readonly here: Here;
+  readonly outbox: Outbox;
+
+  constructor(data: JobData) {
+    this.plan = new OpenPlan(data.plan, () => this.here.me, () => invalidateAll()); // prettier-ignore
+    this.here = new Here(this.plan.now);
+    this.outbox = new Outbox(data.plan.id, {
+      answered: ({ states, refused, revision }) => {
+        const ids = new Set(refused.map((r) => r.id));
+        this.log.forget(this.outbox.refused.flatMap((r) => (ids.has(r.entry.id) ? [r.entry] : [])));
+        this.log.told(states, this.outbox.waiting);
+        this.plan.heard('', revision);
+      },
+      changed: () => this.log.takeUp(this.outbox.waiting),
+      back: () => this.reachedAgain(),
+    });
+    this.log = new JobLog(
+      data.plan.id,
+      data,
+      () => this.plan,
+      (id) => this.plan.link(id),
+      () => this.here.me,
+      (entry) => this.outbox.put(entry),
+    );
+  }
+
+  /** Takes up what this device kept, and begins to send and to listen. Call once, in the browser. */
+  resume(): () => void {
+    this.here.resume();
+    this.plan.resume();
+    void this.outbox.resume();
+    void sendPhotos(this.plan.id);
+    const online = () => {
+      void this.outbox.send();
+      this.reachedAgain();
+    };
+    addEventListener('online', online);
+    const silence = listenToJob<FeedItem>(this.plan.id, () => this.log.seq, {
+      item: (item) => this.hear(item),
+      anew: () => location.reload(),
+    });
+    return () => {
+      silence();
+      this.outbox.close();
+      removeEventListener('online', online);
+    };
+  }
+
+  private reachedAgain(): void {
+    void this.plan.sendWaiting();
+    void sendPhotos(this.plan.id);
+  }
+
+  private hear({ seq, entries, states, revision }: FeedItem): void {
+    this.log.seq = Math.max(this.log.seq, seq);
+    this.log.hear(entries, states, this.outbox.waiting);
+    const planned = entries.filter((e) => e.kind === 'planned');
+    for (const e of planned) this.plan.heard(e.id, e.data.revision);
+    if (!planned.length) this.plan.heard('', revision);
+  }
+
+  /** The address of a screen of this job. */
+  at(...pieces: readonly string[]): string {
+    return address(this.plan.id, ...pieces);
+  }
+
+  statusOf(link: string): LinkStatus {
+    return this.log.statusOf(link);
+  }
+
+  /** The next link that wants a reading, from this one on. */
+  nextToProve(from: string | null): Link | null {
+    return nextAfter(this.plan.ordered, from, (l) => wantsReading(this.statusOf(l.id)));
+  }
+
+  /** The next link with an end still bare, from this one on. */
+  nextBare(from: string | null, end: End): Link | null {
+    return nextAfter(this.plan.ordered, from, (l) => this.statusOf(l.id)[end].state === 'bare');
+  }
+
+  /** Links in rework: failed, or done again and not proven since. */
+  toRedo(): Link[] {
+    return this.plan.ordered.filter((l) => inRework(this.statusOf(l.id)));
+  }
+}
+
+const [get, set] = createContext<OpenJob>();
+/** Makes the open job known to the components below. */
+export const provideJob = (job: OpenJob): OpenJob => set(job);
+/** The job that is open. Throws outside of one. */
+export const useJob = (): OpenJob => get();

@@ -1,0 +1,64 @@
+<script lang="ts">
+  import { entryWords } from '$core/log/entry-words';
+  import { ofLink, type LogEntry } from '$core/model/entry';
+  import { localTime } from '$lib/history/time';
+  import { useJob } from '$lib/job/open-job.svelte';
+
+  /** Entries the server would not keep: they stay here until somebody deals with each. */
+  const job = useJob();
+  let asking = $state('');
+  const refused = $derived(job.outbox.refused);
+  const linkOf = (e: LogEntry) => (ofLink(e) ? job.plan.link(e.link) : undefined);
+  const nobody = (e: LogEntry) => !job.plan.whole.crew.some((p) => p.id === e.by);
+  /** The same entry as another person's, where the one who wrote it is not on the crew. */
+  const asMine = (e: LogEntry): LogEntry => (nobody(e) && job.here.me ? { ...e, by: job.here.me } : e);
+  const saveAs = $derived(
+    `data:application/json,${encodeURIComponent(
+      JSON.stringify(
+        refused.map((r) => r.entry),
+        null,
+        1,
+      ),
+    )}`,
+  );
+</script>
+
+{#if refused.length}
+  <section class="m-3 border-2 border-wrong p-3" role="alert" aria-label="Not kept by the server">
+    <p class="font-bold">
+      {refused.length === 1 ? 'One entry was' : `${refused.length} entries were`} not kept by the server. Nothing
+      is thrown away: {refused.length === 1 ? 'it stays' : 'they stay'} on this device.
+    </p>
+    <ul class="mt-2 max-h-[50vh] overflow-y-auto border-t border-rule">
+      {#each refused as { entry, message } (entry.id)}
+        <li class="border-b border-rule py-2">
+          <p>
+            <strong class="font-mono">{linkOf(entry)?.label ?? ''}</strong>
+            {entryWords(entry, linkOf(entry), job.plan)}, {localTime(entry.at)}
+          </p>
+          <p class="text-sm">{message}</p>
+          <div class="mt-1 flex flex-wrap gap-2">
+            <button class="act px-3" onclick={() => job.outbox.sendAgain([asMine(entry)])}
+              >{nobody(entry) && job.here.me ? 'Send it as mine' : 'Send it again'}</button
+            >
+            {#if asking === entry.id}
+              <button class="act px-3" onclick={() => job.outbox.discard(entry.id)}>Yes, let go of it</button>
+            {:else}
+              <button class="min-h-12 px-3 underline underline-offset-4" onclick={() => (asking = entry.id)}
+                >let go of it</button
+              >
+            {/if}
+          </div>
+        </li>
+      {/each}
+    </ul>
+    <div class="mt-2 flex flex-wrap gap-2">
+      {#if refused.length > 1}
+        <button class="act px-3" onclick={() => job.outbox.sendAgain(refused.map((r) => asMine(r.entry)))}
+          >Send them all again</button
+        >
+      {/if}
+      <a class="act px-3" href={saveAs} download="{job.plan.id}-not-kept.json">Save as a file</a>
+    </div>
+  </section>
+{/if}
