@@ -15,13 +15,16 @@ export default defineConfig({
       args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
     },
     reducedMotion: 'reduce',
-    // A device that has been asked already who works on it. Stories that begin before that clear it.
+    // A device that has been asked already who works on it, and with which tester. Stories that begin before that clear it.
     storageState: {
       cookies: [],
       origins: [
         {
           origin: `http://127.0.0.1:${port}`,
-          localStorage: [{ name: 'gauntlet:me', value: JSON.stringify({ id: 'bo', name: 'Bo Tarn' }) }],
+          localStorage: [
+            { name: 'gauntlet:me', value: JSON.stringify({ id: 'bo', name: 'Bo Tarn' }) },
+            { name: 'gauntlet:tester', value: 'wiremap' },
+          ],
         },
       ],
     },

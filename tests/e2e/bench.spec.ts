@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { hold, pedal, terminate } from '../support/bench';
 import { ownJob } from '../support/job';
-import { kept, open, ready } from '../support/page';
+import { armed, kept, open, ready } from '../support/page';
 
 const gate = (page: Page, name: string) => expect(page.locator(`[data-gate="${name}"]`)).toBeVisible();
 const STRAIGHT = 'WO O WG BL WBL G WBR BR'.split(' ');
@@ -252,6 +252,7 @@ test('a coax has two contacts, from the bench to its proof', async ({ page, requ
   await page.getByRole('button', { name: 'Centre and braid joined' }).click();
   await expect(page.getByTestId('verdict')).toContainText('centre and braid joined');
   await page.getByRole('button', { name: 'Read again' }).click();
+  await armed(page);
   await page.getByRole('button', { name: /^Both good/ }).click();
   await kept(page);
   await open(page, `/${job}/rack`);

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { ownJob } from '../support/job';
-import { cell, kept, open, ready, workAs } from '../support/page';
+import { armed, cell, kept, open, ready, workAs } from '../support/page';
 
 test('two windows at once: what one logs appears for the other nothing overwritten', async ({
   page,
@@ -14,6 +14,7 @@ test('two windows at once: what one logs appears for the other nothing overwritt
   const other = await context.newPage();
   await open(other, `/${job}/prove/K1-20`);
   await workAs(other, 'Una Brae');
+  await armed(other);
   await other.keyboard.press('a');
   await kept(other);
   await expect(cell(page, 'K1-20')).toHaveAccessibleName(/head proven, tail proven/, { timeout: 20_000 });
@@ -49,6 +50,7 @@ test('fail, redo, stale, proven, with the finding written down, undone and told 
   await open(page, `/${job}/prove/K1-20`);
   await page.keyboard.type('12305678');
   await expect(page.getByTestId('question')).not.toBeEmpty();
+  await armed(page);
   await page.getByRole('button', { name: /^Log fail/ }).click();
   await kept(page);
   await open(page, `/${job}/redo`);
@@ -67,6 +69,7 @@ test('fail, redo, stale, proven, with the finding written down, undone and told 
   await card.getByRole('button', { name: /^As explained/ }).click();
   await card.getByRole('link', { name: 'Prove it' }).click();
   await expect(page.getByRole('heading', { name: 'K1-20', exact: true })).toBeVisible();
+  await armed(page);
   await page.keyboard.press('a');
   await kept(page);
   await open(page, `/${job}/history?link=K1-20`);

@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { terminate } from '../support/bench';
 import { ownJob } from '../support/job';
-import { cell, kept, open, ready } from '../support/page';
+import { armed, cell, kept, open, ready } from '../support/page';
 
 test('by touch: seat an end, pass, fail, redo, prove again, and find it after a reload', async ({
   page,
@@ -21,6 +21,7 @@ test('by touch: seat an end, pass, fail, redo, prove again, and find it after a 
   await expect(cell(page, 'K1-23')).toHaveAccessibleName(/head seated, tail seated/);
 
   await open(page, `/${job}/prove/K1-20`);
+  await armed(page);
   await press(/^All eight good/);
   await expect(page.getByTestId('undo-line')).toContainText('K1-20: pass logged');
   await expect(page.getByRole('heading', { name: 'K1-21' })).toBeVisible();
@@ -32,6 +33,7 @@ test('by touch: seat an end, pass, fail, redo, prove again, and find it after a 
   }
   await expect(page.getByTestId('verdict')).toContainText('contact 4 open');
   await expect(page.getByTestId('question')).not.toBeEmpty();
+  await armed(page);
   await press(/^Log fail/);
   await kept(page);
 
@@ -44,6 +46,7 @@ test('by touch: seat an end, pass, fail, redo, prove again, and find it after a 
     .click();
   await expect(card).toContainText('done again, not proven yet');
   await card.getByRole('link', { name: 'Prove it' }).click();
+  await armed(page);
   await press(/^All eight good/);
   await kept(page);
   await open(page, `/${job}/rack`);
@@ -63,6 +66,7 @@ test('by keyboard alone: go to a link, fail it by typing lamps, undo, pass it, o
   await expect(page.getByRole('heading', { name: 'K1-20' })).toBeVisible();
   await page.keyboard.type('36145278');
   await expect(page.getByTestId('verdict')).toContainText('A at one end, B at the other');
+  await armed(page);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'K1-21' })).toBeVisible();
   await expect(cell(page, 'K1-20')).toHaveAccessibleName(/failed/);
@@ -71,6 +75,7 @@ test('by keyboard alone: go to a link, fail it by typing lamps, undo, pass it, o
   await kept(page);
   await page.keyboard.press('ArrowLeft');
   await expect(page.getByRole('heading', { name: 'K1-20' })).toBeVisible();
+  await armed(page);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'K1-21' })).toBeVisible();
   await expect(cell(page, 'K1-20')).toHaveAccessibleName(/head proven, tail proven/);
@@ -83,6 +88,7 @@ test('a pedal logs passes, one press a port', async ({ page, request }) => {
   await open(page, `/${job}/prove/K1-20`);
   for (const label of ['K1-20', 'K1-21', 'K1-22']) {
     await expect(page.getByRole('heading', { name: label })).toBeVisible();
+    await armed(page);
     await page.keyboard.press('PageDown');
     await expect(page.getByTestId('undo-line')).toContainText(`${label}: pass logged`);
   }
@@ -113,6 +119,7 @@ test('nothing entered is lost: half a reading survives a reload, a dead server k
   await expect(page.getByTestId('walk')).toHaveText('1 2 3');
   await page.route('**/entries', (route) => route.abort());
   await page.keyboard.type('45678');
+  await armed(page);
   await page.keyboard.press('Enter');
   await expect(page.getByTestId('kept')).toContainText('1 waiting');
   await page.unroute('**/entries');
@@ -221,6 +228,7 @@ test('a finding takes one tap, and moves what is thought likely', async ({ page,
     .getByRole('link', { name: 'Prove it' })
     .click();
   await expect(page.getByRole('heading', { name: 'K1-05', exact: true })).toBeVisible();
+  await armed(page);
   await page.keyboard.press('a');
   await expect(page.getByTestId('undo-line')).toContainText('K1-05: pass logged');
 });
@@ -234,8 +242,10 @@ test('a reading is explained with no server at all', async ({ page, request, con
   await context.setOffline(true);
   await page.keyboard.type('36145278');
   await expect(page.getByTestId('question')).toContainText('which white is it?');
+  await armed(page);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'K1-21' })).toBeVisible();
+  await armed(page);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'K1-22' })).toBeVisible();
   await expect(page.getByTestId('kept')).toContainText('2 waiting');

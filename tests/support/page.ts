@@ -13,6 +13,8 @@ export async function workAs(page: Page, name: string): Promise<void> {
   await sheet.getByRole('button', { name: new RegExp(`^${name}`) }).click();
   await expect(sheet).toBeHidden();
 }
+/** Waits until the port on screen takes a pass: it has been there long enough to be seen. */
+export const armed = (page: Page) => expect(page.locator('[data-armed=true]')).toBeVisible();
 /** Opens a page and waits until it answers. */
 export async function open(page: Page, path: string): Promise<void> {
   await page.goto(path);

@@ -14,7 +14,3 @@ export const nvpFrom = (metres: number, ns: number): number => metres / (SPEED_O
 
 /** Most delay of 100 m of cable in nanoseconds, at a frequency in MHz: 534 + 36/√f. TIA-568 (from memory). */
 export const mostDelayPer100m = (megahertz: number): number => 534 + 36 / Math.sqrt(megahertz);
-/** Most delay skew in nanoseconds: 100 m of cable 45, a channel 50. TIA-568 (from memory). */
-export const MOST_SKEW = { cable100m: 45, channel: 50 } as const;
-/** Longest permanent link and channel in metres. TIA-568 (from memory). */
-export const LONGEST = { link: 90, channel: 100 } as const;

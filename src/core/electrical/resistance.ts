@@ -4,8 +4,6 @@ import { diameterOfGauge } from './awg';
 export const COPPER_OHM_METRES = 1.7241e-8;
 /** What its resistance gains a kelvin, as a share. IEC 60028 (from memory). */
 export const COPPER_PER_KELVIN = 0.00393;
-/** Most resistance of a conductor, ohms per 100 m at 20 °C. TIA-568 (from memory). */
-export const MOST_OHMS_PER_100M = 9.38;
 /** Most unbalance of the two conductors of a pair in a channel: a share or ohms, the larger. TIA-568 (from memory). */
 export const MOST_UNBALANCE = { share: 0.03, ohms: 0.2 } as const;
 /** What twisting makes of a conductor over the length of its cable. Our judgement. */
@@ -20,10 +18,6 @@ export function conductorOhms(gauge: number, metres: number, celsius = 20): numb
 /** Resistance of a pair there and back, as its cable is long: two conductors, a little longer by their twist. */
 export const loopOhms = (gauge: number, metres: number, celsius = 20): number =>
   2 * TWIST_TAKE_UP * conductorOhms(gauge, metres, celsius);
-
-/** Most resistance of a loop of this length by the cable's limit. */
-export const mostLoopOhms = (metres: number, celsius = 20): number =>
-  (2 * MOST_OHMS_PER_100M * metres * (1 + COPPER_PER_KELVIN * (celsius - 20))) / 100;
 
 /** Most difference of the two conductors of a pair, in ohms, for a loop of so many. */
 export const mostUnbalanceOhms = (loop: number): number =>

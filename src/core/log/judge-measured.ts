@@ -1,24 +1,33 @@
-import { mediumOf } from '../wiring/connector';
+import { judgeElectrical, judgeLength, type Finding } from '../electrical/measured';
+import { FROM_PLAN, LEAST_LINK_METRES } from '../electrical/limits';
 import { cableNamed } from '../model/cable-named';
-import { judgeElectrical, type Finding } from '../electrical/measured';
 import type { EntryOf } from '../model/entry';
 import type { Link, Part, Policy } from '../model/job';
+import { resultProblem, type Configuration } from '../model/tester-result';
 import { judgeCoax, parseCoaxWalk } from '../reading/coax';
 import { checkConsistent } from '../reading/consistent';
 import { Contradiction } from '../reading/contradiction';
 import { judge, type Judgement } from '../reading/verdict';
+import { classOf, mediumOf, type ConnectorFamily } from '../wiring/connector';
+import { CLOCK_TOLERANCE_MS } from './effective';
 import { askedOf } from './link-spec';
 import { readMeasured } from './measured';
 
 /** What of a reading entry its judgement stands on. */
-export type Judged = Pick<EntryOf<'reading'>['data'], 'reading' | 'leadsProvenAt' | 'electrical'>;
+export type Judged = Pick<
+  EntryOf<'reading'>['data'],
+  'reading' | 'leadsProvenAt' | 'leadsFailed' | 'electrical' | 'confirmed'
+>;
 /** What a job's readings are judged by: its terms, and its parts, the job's own cables among them. A plan has both. */
 export interface Terms {
   policy: Pick<Policy, 'evidence' | 'evidenceByCable' | 'leadHours'>;
   parts: readonly Part[];
 }
 
-/** What a measured reading means for a planned link, or the sentence that says why it cannot be read. `at` is when it was taken. */
+/**
+ * What a measured reading means for a planned link, or the sentence that says why it cannot be read. `at` is when it
+ * was taken. Nothing counts that was not earned: no length, no splits or no result of the tester is less evidence.
+ */
 export function judgeMeasured(
   data: Judged,
   link: Link,
@@ -28,22 +37,39 @@ export function judgeMeasured(
   if (mediumOf(link.head.connector) === 'coax') {
     const walk = parseCoaxWalk(data.reading.walk);
     return walk.ok
-      ? { ok: true, judgement: judgeCoax(walk.answers, data.reading.evidence ?? 'continuity') }
+      ? {
+          ok: true,
+          judgement: judgeCoax(
+            walk.answers,
+            'continuity',
+            // The job's general evidence is of twisted pairs: a coax is held to what is asked of it or of its cable.
+            link.evidence ?? terms.policy.evidenceByCable?.[link.cable],
+          ),
+        }
       : walk;
   }
   const read = readMeasured(data.reading, link.shielded);
   if (!read.ok) return read;
+  const { reading } = read;
+  const contradiction = reading.result && resultProblem(reading.result);
+  if (contradiction) return { ok: false, message: contradiction };
   try {
-    checkConsistent(read.reading);
+    checkConsistent(reading);
   } catch (error) {
     if (error instanceof Contradiction) return { ok: false, message: error.message };
     throw error;
   }
-  const judgement = judge(read.reading, link.ordered, askedOf(link, terms.policy));
-  return {
-    ok: true,
-    judgement: byLeads(byValues(judgement, data, link, terms.parts), data, terms.policy, at),
-  };
+  let judgement = judge(reading, link.ordered, askedOf(link, terms.policy));
+  judgement = byLength(judgement, data, link);
+  judgement = byValues(judgement, data, link, terms.parts);
+  return { ok: true, judgement: byLeads(judgement, data, terms.policy, at) };
+}
+
+/** What a link is taken for where a reading does not say how it was tested: by what it ends in. Our judgement. */
+export function configurationOf(link: Link): Configuration {
+  const plug = (family: ConnectorFamily) => classOf(family) === 'plug';
+  if (plug(link.head.connector)) return plug(link.tail.connector) ? 'channel' : 'mptl';
+  return plug(link.tail.connector) ? 'mptl' : 'permanent-link';
 }
 
 /** The gauge of a cable whose figures nobody knows. Common practice: category 6 is usually 23, no source. */
@@ -54,25 +80,66 @@ export function electricalFindings(data: Judged, link: Link, parts: readonly Par
   if (!data.electrical) return [];
   return judgeElectrical(data.electrical, {
     gauge: cableNamed(link.cable, parts)?.gauge ?? USUAL_GAUGE,
-    lengthMetres: data.reading.lengthMetres ?? link.lengthMetres,
+    configuration: data.reading.configuration ?? configurationOf(link),
+    lengthMetres: data.reading.lengthMetres,
+    plannedMetres: link.lengthMetres,
+    nvp: data.reading.nvp,
   });
+}
+
+/** A verdict made worse, never better. */
+const lowered = (judgement: Judgement, verdict: 'fail' | 'provisional', reason: string): Judgement =>
+  judgement.verdict === 'fail' || (judgement.verdict === 'provisional' && verdict === 'provisional')
+    ? judgement
+    : { ...judgement, verdict, reason };
+
+/** What is odd about a measured length, as a question for who measured it; '' where nothing is. */
+export function lengthDoubt(metres: number, link: Link): string {
+  if (metres < LEAST_LINK_METRES) return `${metres} m is no link: is the remote plugged into the main unit?`;
+  const planned = link.lengthMetres;
+  if (planned === undefined) return '';
+  return Math.abs(metres - planned) > Math.max(FROM_PLAN.share * planned, FROM_PLAN.metres)
+    ? `Planned ${planned} m, measured ${metres} m: is this the right cable?`
+    : '';
+}
+
+function byLength(judgement: Judgement, data: Judged, link: Link): Judgement {
+  const metres = data.reading.lengthMetres;
+  if (metres === undefined) return judgement;
+  const found = judgeLength(metres, data.reading.configuration ?? configurationOf(link));
+  if (found.grade === 'over') return lowered(judgement, 'fail', found.text);
+  const doubt = lengthDoubt(metres, link);
+  if (doubt && (metres < LEAST_LINK_METRES || !data.confirmed?.includes('length')))
+    return lowered(judgement, 'provisional', doubt);
+  return found.grade === 'star' && judgement.verdict === 'pass'
+    ? { ...judgement, star: true, reason: `${judgement.reason} ${found.text}` }
+    : judgement;
 }
 
 function byValues(judgement: Judgement, data: Judged, link: Link, parts: readonly Part[]): Judgement {
   const [worst] = electricalFindings(data, link, parts);
-  if (!worst || worst.grade === 'good' || judgement.verdict === 'fail') return judgement;
-  return { ...judgement, verdict: worst.grade === 'over' ? 'fail' : 'provisional', reason: worst.text };
+  if (!worst || worst.grade === 'good' || worst.grade === 'star') return judgement;
+  return lowered(judgement, worst.grade === 'over' ? 'fail' : 'provisional', worst.text);
 }
 
 function byLeads(judgement: Judgement, data: Judged, policy: Terms['policy'], at: string): Judgement {
-  if (judgement.verdict !== 'pass' || policy.leadHours === undefined) return judgement;
-  const age = data.leadsProvenAt ? (Date.parse(at) - Date.parse(data.leadsProvenAt)) / 3_600_000 : Infinity;
-  if (age <= policy.leadHours) return judgement;
-  return {
-    ...judgement,
-    verdict: 'provisional',
-    reason: data.leadsProvenAt
+  if (judgement.verdict !== 'pass') return judgement;
+  if (data.leadsFailed)
+    return lowered(
+      judgement,
+      'provisional',
+      'These test leads failed against each other: prove good ones and read again.',
+    );
+  if (policy.leadHours === undefined) return judgement;
+  const proven = data.leadsProvenAt === undefined ? NaN : Date.parse(data.leadsProvenAt);
+  const age = (Date.parse(at) - proven) / 3_600_000;
+  // A proof of the future is none: some clock was wrong.
+  if (age >= -CLOCK_TOLERANCE_MS / 3_600_000 && age <= policy.leadHours) return judgement;
+  return lowered(
+    judgement,
+    'provisional',
+    data.leadsProvenAt
       ? `Good so far: the test leads were last proven more than ${policy.leadHours} hours before.`
       : 'Good so far: nobody has proven the test leads against each other.',
-  };
+  );
 }

@@ -17,6 +17,8 @@ export function readMeasured(
     joins: measured.joins,
     distances: measured.distances,
     lengthMetres: measured.lengthMetres,
+    configuration: measured.configuration,
+    result: measured.result,
   };
   return { ok: true, reading: seenFromHead(reading, measured.from ?? 'head') };
 }

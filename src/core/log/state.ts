@@ -62,6 +62,8 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   lastReading?: LastReading;
   /** What was wrong has been written down since the last failing reading. */
   foundSinceFail?: boolean;
+  /** It answered at another link's outlet: with which, and whether somebody has exchanged them back since. */
+  exchanged?: { with: string; mended: boolean };
   /** What a trace found of this link's cable. */
   traced?: EntryOf<'traced'>['data'] & { at: string };
   lastEntry?: { id: string; kind: Entry['kind']; at: string; by: string; end?: End };
@@ -136,6 +138,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       status.tail = fresh();
       delete status.lastReading;
       delete status.traced;
+      delete status.exchanged;
       return;
     case 'rejected':
       fail(status[e.end!], e, e.data.reason);
@@ -145,6 +148,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       return;
     case 'exchanged':
       for (const end of ENDS) fail(status[end], e, `exchanged with ${e.data.with}`);
+      status.exchanged = { with: e.data.with, mended: false };
       return;
     case 'moved':
       for (const end of ENDS) if (status[end].state !== 'bare') unproven(status, end);
@@ -172,6 +176,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
 /** Two people who do the same end within this time did not know of each other. Our judgement. */
 const SAME_TIME_MS = 10 * 60_000;
 
+/** Exchanged links are done again by exchanging them: any redo of either end counts as that. */
 function workDone(
   status: LinkStatus,
   link: Link,
@@ -180,6 +185,7 @@ function workDone(
   work: { newConnector: boolean; connector?: string | undefined; scheme?: string | undefined },
 ): void {
   const t = status[end];
+  if (status.exchanged) status.exchanged = { ...status.exchanged, mended: true };
   const first = t.attempt === 0 && t.state === 'bare';
   if (work.newConnector && !first)
     t.slackTakenMm =
@@ -234,6 +240,14 @@ function proved(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'readin
     data: e.data,
     current: true,
   };
+  if (judgement.verdict !== 'fail' && status.exchanged) {
+    // A good wire map cannot tell a link from the one it is exchanged with: only the right remote's number can.
+    if (!status.exchanged.mended || e.data.remote === undefined) {
+      status.lastReading = { ...status.lastReading, verdict: 'provisional' };
+      return;
+    }
+    delete status.exchanged;
+  }
   if (judgement.verdict !== 'fail') {
     if (status.traced) status.traced = { ...status.traced, is: 'known' };
     for (const end of ENDS) {

@@ -39,6 +39,15 @@ export const ENTRY_DATA = {
     leads: z.array(z.string().max(120)).max(8).optional(),
     /** When these leads were last proven against each other, as far as the device knew. */
     leadsProvenAt: instantSchema.optional(),
+    /** These leads failed when they were last held against each other. */
+    leadsFailed: z.literal(true).optional(),
+    /** What a person was asked about and stands by: that the cable is this long, so far from its plan. */
+    confirmed: z
+      .array(z.enum(['length']))
+      .max(4)
+      .optional(),
+    /** Brought in from a file: by whom, when, from which. */
+    brought: z.strictObject({ by: idSchema, at: instantSchema, file: z.string().max(200) }).optional(),
     /** Number of the remote that answered. */
     remote: z.number().int().min(1).max(99).optional(),
     electrical: electricalSchema.optional(),

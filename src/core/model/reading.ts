@@ -1,4 +1,5 @@
 import { EVIDENCE } from './evidence';
+import { CONFIGURATIONS, testerResultSchema } from './tester-result';
 import { z } from 'zod';
 import { CONTACT_PAIRS, CONTACTS, ENDS } from '../wiring/conductors';
 
@@ -34,6 +35,11 @@ export const measuredSchema = z.object({
   joins: joinsSchema.optional(),
   distances: z.array(distanceSchema).max(32).optional(),
   lengthMetres: metresSchema.optional(),
+  configuration: z.enum(CONFIGURATIONS).optional(),
+  /** The tester's own cords were taken off its lengths and values. */
+  leadsSubtracted: z.boolean().optional(),
+  nvp: z.number().min(0.4).max(1).optional(),
+  result: testerResultSchema.optional(),
 });
 
 const perPair = (least: number, most: number) =>
@@ -43,6 +49,8 @@ export const electricalSchema = z.strictObject({
   delayNs: perPair(0, 10_000),
   loopOhms: perPair(0, 1000),
   unbalanceOhms: perPair(0, 100),
+  /** Difference between the slowest and the fastest pair, as the tester gave it. */
+  skewNs: z.number().min(0).max(10_000).optional(),
   celsius: z.number().min(-40).max(90).optional(),
 });
 

@@ -1,4 +1,4 @@
-import type { Evidence } from '../model/evidence';
+import { evidenceCovers, type Evidence } from '../model/evidence';
 import type { Judgement } from './verdict';
 
 /** Contacts of a coax, in the order of its walk: centre, braid. */
@@ -25,8 +25,12 @@ export function parseCoaxWalk(text: string): CoaxWalk {
   };
 }
 
-/** What a coax walk means. Continuity is all it shows, and all that is asked of it here. */
-export function judgeCoax(answers: readonly (readonly CoaxContact[])[], evidence: Evidence): Judgement {
+/** What a coax walk means. Continuity is all a walk shows: where a job asks for more, a good one is provisional. */
+export function judgeCoax(
+  answers: readonly (readonly CoaxContact[])[],
+  evidence: Evidence,
+  asked: Evidence = 'continuity',
+): Judgement {
   const says: string[] = [];
   const [centre, braid] = answers as [readonly CoaxContact[], readonly CoaxContact[]];
   if (centre.length > 1 || braid.length > 1) says.push('centre and braid joined');
@@ -35,13 +39,14 @@ export function judgeCoax(answers: readonly (readonly CoaxContact[])[], evidence
   else if (!centre.length) says.push('centre open');
   else if (!braid.length) says.push('braid open');
   const notRuledOut = ['loss', 'whether the signal is good'];
-  return says.length
-    ? { verdict: 'fail', faults: [], evidence, notRuledOut, reason: says.join('; ') }
-    : {
-        verdict: 'pass',
-        faults: [],
-        evidence,
-        notRuledOut,
-        reason: 'Centre and braid answer, each by itself.',
-      };
+  const base = { faults: [], evidence, notRuledOut };
+  if (says.length) return { ...base, verdict: 'fail', reason: says.join('; ') };
+  const enough = evidenceCovers('continuity', asked);
+  return {
+    ...base,
+    verdict: enough ? 'pass' : 'provisional',
+    reason: enough
+      ? 'Centre and braid answer, each by itself.'
+      : 'Good so far: centre and braid answer, each by itself; more is asked of this cable than continuity.',
+  };
 }

@@ -1,5 +1,6 @@
 import type { Contact, ContactPair, End } from '../wiring/conductors';
 import type { Evidence } from '../model/evidence';
+import type { Configuration, TesterResult } from '../model/tester-result';
 import type { Walk } from './walk';
 
 /** Groups of contacts of one end that copper joins. */
@@ -20,4 +21,7 @@ export interface Reading {
   joins?: Joins | undefined;
   distances?: Distance[] | undefined;
   lengthMetres?: number | undefined;
+  configuration?: Configuration | undefined;
+  /** What the tester itself made of it, where it holds links against limits. */
+  result?: TesterResult | undefined;
 }

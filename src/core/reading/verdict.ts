@@ -1,10 +1,31 @@
 import { evidenceCovers, type Evidence } from '../model/evidence';
 import type { Order } from '../wiring/schemes';
 import { type Reading } from './reading';
+import { resultPasses, resultWords } from '../model/tester-result';
 import { faultsOf, type Fault } from './faults';
 
 /** What a reading means for its link. */
 export type Verdict = 'pass' | 'provisional' | 'fail';
+
+/**
+ * The evidence a reading has earned: a wire map only where split pairs were looked at, a length only where there is
+ * one, a qualification or certification only where the tester's own result says so.
+ */
+export function earnedEvidence(reading: Reading): Evidence {
+  const has = (e: Evidence) => evidenceCovers(reading.evidence, e);
+  if (!has('wiremap') || reading.splits === undefined) return 'continuity';
+  if (!has('wiremap-length') || reading.lengthMetres === undefined) return 'wiremap';
+  return has('qualification') && reading.result ? reading.evidence : 'wiremap-length';
+}
+
+/** What a reading said to be of a kind lacks to be of it, in words; '' where it lacks nothing. */
+function lacks(reading: Reading): string {
+  const has = (e: Evidence) => evidenceCovers(reading.evidence, e);
+  if (has('wiremap') && reading.splits === undefined) return 'split pairs were not looked at';
+  if (has('wiremap-length') && reading.lengthMetres === undefined) return 'no length was measured';
+  if (has('qualification') && !reading.result) return "the tester's own result is not there";
+  return '';
+}
 
 /** What a reading of a kind does not rule out, in words. */
 export function notRuledOut(evidence: Evidence, splitsLookedAt: boolean): string[] {
@@ -23,29 +44,36 @@ export interface Judgement {
   evidence: Evidence;
   notRuledOut: string[];
   reason: string;
+  /** A pass within the accuracy of what measured it. */
+  star?: true;
 }
 
 /** Judges a reading for a link, against the evidence that the job asks of it. */
 export function judge(reading: Reading, ordered: Order, asked: Evidence = 'continuity'): Judgement {
   const faults = faultsOf(reading, ordered);
-  const open = notRuledOut(reading.evidence, reading.splits !== undefined);
-  const base = { faults, evidence: reading.evidence, notRuledOut: open };
+  const evidence = earnedEvidence(reading);
+  const base = { faults, evidence, notRuledOut: notRuledOut(evidence, reading.splits !== undefined) };
   if (faults.length) return { ...base, verdict: 'fail', reason: failReason(faults) };
+  if (reading.result && !resultPasses(reading.result))
+    return { ...base, verdict: 'fail', reason: `the tester says ${resultWords(reading.result)}` };
   const splitsMissing = evidenceCovers(asked, 'wiremap') && reading.splits === undefined;
-  if (!evidenceCovers(reading.evidence, asked) || splitsMissing) {
+  if (!evidenceCovers(evidence, asked) || splitsMissing) {
     const short = splitsMissing
       ? 'split pairs were not looked at'
-      : `only ${EVIDENCE_WORDS[reading.evidence]}`;
+      : lacks(reading) || `only ${EVIDENCE_WORDS[evidence]}`;
     return {
       ...base,
       verdict: 'provisional',
       reason: `Good so far: ${short}; the job asks for ${EVIDENCE_WORDS[asked]}.`,
     };
   }
+  const star =
+    reading.result?.says === 'pass*' ? ' The tester gave it a star: within its accuracy of the limit.' : '';
   return {
     ...base,
     verdict: 'pass',
-    reason: `Every contact answers as ordered, by ${EVIDENCE_WORDS[reading.evidence]}.`,
+    reason: `Every contact answers as ordered, by ${EVIDENCE_WORDS[evidence]}.${star}`,
+    ...(star ? { star: true } : {}),
   };
 }
 

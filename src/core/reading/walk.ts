@@ -13,6 +13,13 @@ const bySeat = (a: Contact, b: Contact) => ORDER.indexOf(a) - ORDER.indexOf(b);
 const bad = (message: string): WalkResult => ({ ok: false, message });
 
 /**
+ * Reads a walk as people and files write it: answers parted by blanks, commas or semicolons, a dash of any kind for
+ * none. Nothing is cut off and nothing is guessed.
+ */
+export const readTypedWalk = (text: string, shielded: boolean): WalkResult =>
+  parseWalk(text.replace(/[,;]+/g, ' ').replace(/[–—−]/g, '-'), shielded);
+
+/**
  * Reads a typed walk: tokens parted by blanks, or run together where no `+` is used.
  * A shielded link wants nine tokens, the ninth for S.
  */

@@ -10,6 +10,7 @@ import { address } from '$lib/address/address';
 import { listenToJob } from '$lib/device/feed';
 import { Outbox } from '$lib/device/outbox.svelte';
 import { sendPhotos } from '$lib/photo/photo-box';
+import { TesterInHand } from '$lib/testers/in-hand.svelte';
 import { Here } from './here.svelte';
 import { JobLog, type LogData } from './log.svelte';
 import { OpenPlan } from './plan.svelte';
@@ -33,6 +34,7 @@ export class OpenJob {
   readonly log: JobLog;
   readonly here: Here;
   readonly outbox: Outbox;
+  readonly tester = new TesterInHand();
 
   constructor(data: JobData) {
     this.plan = new OpenPlan(data.plan, () => this.here.me, () => invalidateAll()); // prettier-ignore
@@ -61,6 +63,7 @@ export class OpenJob {
   resume(): () => void {
     this.here.resume();
     this.plan.resume();
+    this.tester.resume();
     void this.outbox.resume();
     void sendPhotos(this.plan.id);
     const online = () => {
@@ -75,6 +78,7 @@ export class OpenJob {
     return () => {
       silence();
       this.outbox.close();
+      void this.tester.disconnect();
       removeEventListener('online', online);
     };
   }

@@ -1,25 +1,12 @@
 import type { Contact } from '$core/wiring/conductors';
 
-/** The lamps as they are tapped in, one answer a head contact; kept on this device until the reading is logged. */
+/** The lamps as they are tapped in, one answer a head contact. */
 export class LampPad {
   answers = $state<Contact[][]>([]);
   /** The next tap adds a lamp to the last contact instead of going on. */
   adding = $state(false);
 
-  constructor(
-    readonly size: number,
-    private readonly key: string,
-  ) {}
-
-  /** Takes up what was tapped before a reload. */
-  resume(): void {
-    try {
-      const kept = JSON.parse(localStorage.getItem(this.key) ?? '[]') as Contact[][];
-      this.answers = kept.slice(0, this.size);
-    } catch {
-      this.answers = [];
-    }
-  }
+  constructor(readonly size: number) {}
 
   get full(): boolean {
     return this.answers.length === this.size;
@@ -38,31 +25,19 @@ export class LampPad {
     } else if (!this.full) {
       this.answers = [...this.answers, lamp ? [lamp] : []];
     }
-    this.keep();
   }
 
   back(): void {
     this.adding = false;
     this.answers = this.answers.slice(0, -1);
-    this.keep();
   }
 
   fill(answers: readonly (readonly Contact[])[]): void {
     this.answers = answers.map((a) => [...a]);
     this.adding = false;
-    this.keep();
   }
 
   clear(): void {
     this.fill([]);
-  }
-
-  private keep(): void {
-    try {
-      if (this.answers.length) localStorage.setItem(this.key, JSON.stringify(this.answers));
-      else localStorage.removeItem(this.key);
-    } catch {
-      /* storage is shut: the taps live on in memory */
-    }
   }
 }

@@ -1,3 +1,4 @@
+import { SvelteDate } from 'svelte/reactivity';
 import { leadsStatus, USUAL_LEAD_HOURS } from '$core/log/leads';
 import type { Part } from '$core/model/job';
 import type { OpenJob } from '$lib/job/open-job.svelte';
@@ -17,21 +18,33 @@ export class LeadsInHand {
   readonly all = $derived.by((): readonly Part[] => this.job.plan.parts.filter((p) => p.kind === LEAD));
   readonly names = $derived.by(() => this.ids.map((id) => this.all.find((p) => p.id === id)?.name ?? id));
   readonly hours = $derived.by(() => this.job.plan.policy.leadHours ?? USUAL_LEAD_HOURS);
-  readonly status = $derived.by(() => leadsStatus(this.ids, this.job.log.leadProofs, Date.now(), this.hours));
+  /** Grows by the minute while a screen is open, so that leads grow stale on it. */
+  private readonly minute = new SvelteDate();
+  readonly status = $derived.by(() =>
+    leadsStatus(this.ids, this.job.log.leadProofs, this.minute.getTime(), this.hours),
+  );
 
   /** What a reading taken through these leads says of them. */
   readonly stamp = $derived.by(() => ({
     ...(this.ids.length ? { leads: [...this.names] } : {}),
     ...(this.status.provenAt ? { leadsProvenAt: this.status.provenAt } : {}),
+    ...(this.status.state === 'bad' ? { leadsFailed: true as const } : {}),
   }));
 
   resume(): void {
+    this.minute.setTime(Date.now());
     try {
       const kept = JSON.parse(localStorage.getItem(this.key) ?? '[]') as string[];
       this.ids = kept.filter((id) => this.all.some((p) => p.id === id)).slice(0, 2);
     } catch {
       this.ids = [];
     }
+  }
+
+  /** Looks at the clock again; call it every minute or so. Returns what ends the looking. */
+  watchClock(): () => void {
+    const timer = setInterval(() => this.minute.setTime(Date.now()), 30_000);
+    return () => clearInterval(timer);
   }
 
   /** Takes a lead up or puts it down; a third one takes the place of the first. */

@@ -3,8 +3,9 @@
   import { openOfficeCords } from '$core/electrical/cords';
   import { delayOfLength, lengthFromDelay, nvpFrom, TYPICAL_NVP } from '$core/electrical/length';
   import { poeAtDevice, POE_TYPES } from '$core/electrical/poe';
-  import { loopOhms, mostLoopOhms } from '$core/electrical/resistance';
-  import { electricalFindings } from '$core/log/judge-measured';
+  import { LINK_LIMITS } from '$core/electrical/limits';
+  import { loopOhms } from '$core/electrical/resistance';
+  import { configurationOf, electricalFindings } from '$core/log/judge-measured';
   import { CONTACT_PAIRS, type ContactPair } from '$core/wiring/conductors';
   import type { ProveSession } from './session.svelte';
 
@@ -35,6 +36,9 @@
       return null;
     }
   });
+  const limits = $derived(LINK_LIMITS[configurationOf(link)]);
+  /** Cords are told by whole metres, rounded down: never more than the table allows. */
+  const down = (m: number) => Math.floor(m + 1e-9);
   const findings = $derived(
     session.electrical && session.measured
       ? electricalFindings(
@@ -57,13 +61,11 @@
   <div class="grid gap-3 pb-3">
     {#if metres !== null}
       <p>
-        {metres} m of {gauge} AWG at {warm} °C: loop {loopOhms(gauge, metres, warm).toFixed(2)} Ω (limit {mostLoopOhms(
-          metres,
-          warm,
-        ).toFixed(2)}), delay {delayOfLength(metres, number(nvp) ?? TYPICAL_NVP).toFixed(0)} ns.
-        {#if cords}Open-office cords, at the desk and in all: 24 AWG {cords[24].workArea.toFixed(0)} and {cords[24].total.toFixed(
-            0,
-          )} m, 26 AWG {cords[26].workArea.toFixed(0)} and {cords[26].total.toFixed(0)} m.{/if}
+        {metres} m of {gauge} AWG at {warm} °C: loop {loopOhms(gauge, metres, warm).toFixed(2)} Ω (limit of the
+        link {limits.loopOhms}), delay {delayOfLength(metres, number(nvp) ?? TYPICAL_NVP).toFixed(0)} ns.
+        {#if cords}Open-office cords, at the desk and in all: 24 AWG {down(cords[24].workArea)} and {down(
+            cords[24].total,
+          )} m, 26 AWG {down(cords[26].workArea)} and {down(cords[26].total)} m.{/if}
       </p>
       <ul class="grid gap-x-3 font-mono text-sm sm:grid-cols-2">
         {#each POE_TYPES as type (type.type)}

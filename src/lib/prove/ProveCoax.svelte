@@ -6,6 +6,8 @@
   import { ENDS, type End } from '$core/wiring/conductors';
   import ConnectorDrawing from '$lib/bench/ConnectorDrawing.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
+  import { onMount } from 'svelte';
+  import { PressGuard } from './press-guard.svelte';
 
   let { link }: { link: Link } = $props();
   const job = useJob();
@@ -26,12 +28,19 @@
     const now = blame.includes(end) ? blame.filter((e) => e !== end) : [...blame, end];
     if (now.length) blame = now;
   }
+  const guard = new PressGuard();
+  onMount(() => guard.shown());
   async function log(text: string): Promise<void> {
+    if (!guard.take()) return;
     const pass = text === 'C S';
     job.log.write(
       link.id,
       'reading',
-      { reading: { walk: text, evidence: 'continuity' }, ...(pass ? {} : { blame: [...blame] }) },
+      {
+        reading: { walk: text, evidence: 'continuity' },
+        tester: 'continuity',
+        ...(pass ? {} : { blame: [...blame] }),
+      },
       undefined,
       `${link.label}: ${pass ? 'pass' : 'fail'} logged.`,
     );
@@ -40,11 +49,13 @@
   }
 </script>
 
-<div class="grid flex-1 content-start gap-x-6 gap-y-3 px-3 py-3 lg:grid-cols-[minmax(0,1fr)_20rem] lg:px-5">
+<div
+  class="grid flex-1 content-start gap-x-6 gap-y-3 px-3 py-3 lg:grid-cols-[minmax(0,1fr)_20rem] lg:px-5"
+  data-armed={guard.ready}
+>
   <div class="grid content-start gap-3">
     <h2 class="text-xl font-bold" data-testid="verdict" aria-live="polite">
-      {#if judgement}Fail: <span class="text-wrong">{judgement.reason}</span>{:else}Centre and braid, each by
-        itself.{/if}
+      {#if judgement}Fail: <span class="text-wrong">{judgement.reason}</span>{:else}Not read yet.{/if}
     </h2>
     <ConnectorDrawing
       family={link.head.connector}
@@ -53,6 +64,10 @@
       shows={(c) => (c === 'C' ? 'CENTRE' : 'BRAID')}
       wrong={judgement ? (walk === '- S' ? ['C'] : walk === 'C -' ? ['S'] : ['C', 'S']) : []}
     />
+    <p class="text-sm text-faint">
+      Disconnect the feed first: coax may carry 13 or 18 V, or 60 to 90 V of supply. Outdoor screens are
+      bonded by someone licensed; local codes come first.
+    </p>
     <p class="text-faint">Continuity shows opens and shorts; it does not rule out loss or a poor signal.</p>
   </div>
   <aside class="grid content-start gap-3">

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
+  import { page } from '$app/state';
   import { innerWidth } from 'svelte/reactivity/window';
   import Delete from '@lucide/svelte/icons/delete';
   import type { Link } from '$core/model/job';
@@ -20,20 +21,42 @@
   import Explanations from './Explanations.svelte';
   import NextStep from './NextStep.svelte';
   import { answersIn } from '$lib/testers/answers';
-  import { ProveSession, TESTERS } from './session.svelte';
+  import { TESTERS } from '$lib/testers/in-hand.svelte';
+  import TesterSheet from '$lib/testers/TesterSheet.svelte';
+  import { readTypedWalk } from '$core/reading/walk';
+  import ExchangedNote from './ExchangedNote.svelte';
+  import LengthAndResult from './LengthAndResult.svelte';
+  import { ProveSession } from './session.svelte';
 
   let { link }: { link: Link } = $props();
   const job = useJob();
   const session = untrack(() => new ProveSession(job, link));
+  session.after = page.url.searchParams.get('then') === 'round' ? 'round' : 'next';
   let showsOptions = $state(false);
   onMount(() => {
     showsOptions = !upright;
     session.resume();
-    return () => void session.leave();
+    const endGuard = session.guard.shown();
+    const endClock = session.leads.watchClock();
+    return () => {
+      session.leave();
+      endClock();
+      endGuard();
+    };
   });
   let ways = $state(false);
   let choosing = $state(false);
   let devices = $state(false);
+  const testerName = $derived(TESTERS.find((t) => t.evidence === session.evidence)?.name);
+  let resumed = $state(false);
+  /** The question what is in the hand was put away: it comes again at the press that needs the answer. */
+  let declined = $state(false);
+  onMount(() => {
+    resumed = true;
+  });
+  $effect(() => {
+    if (resumed) session.save();
+  });
 
   const status = $derived(job.statusOf(link.id));
   const spec = $derived(specOf(link, job.plan.policy));
@@ -56,26 +79,34 @@
     untrack(() => void session.diagnose());
   });
 
+  /** A typed walk is taken whole or not at all: nothing of it is cut off. */
   function type(event: SubmitEvent): void {
     event.preventDefault();
-    const answers = answersIn(typed.trim());
+    const read = readTypedWalk(typed, link.shielded);
+    if (!read.ok) return void (typedProblem = read.message);
     session.readAgain();
-    session.pad.fill(answers.slice(0, session.pad.size));
-    if (answers.length !== session.pad.size)
-      typedProblem = `The walk has ${answers.length} answers, this link has ${session.pad.size} contacts: add or take some away.`;
-    else typed = typedProblem = '';
+    session.pad.fill(read.walk);
+    typed = typedProblem = '';
+    (document.activeElement as HTMLElement | null)?.blur();
   }
 
   function onkeydown(event: KeyboardEvent): void {
-    if (event.ctrlKey || event.metaKey || event.altKey || typing(event) || pressesFocus(event)) return;
+    if (
+      event.repeat ||
+      event.ctrlKey ||
+      event.metaKey ||
+      event.altKey ||
+      typing(event) ||
+      pressesFocus(event)
+    )
+      return;
     const { pad } = session;
     if (/^[1-8]$/.test(event.key) || (link.shielded && event.key.toLowerCase() === 's'))
       pad.tap(event.key.toUpperCase() as Contact);
     else if (event.key === '0' || event.key === '-') pad.tap(null);
     else if (event.key === '+') pad.adding = pad.answers.length > 0;
     else if (event.key === 'Backspace') pad.back();
-    else if (event.key === 'a' || (event.key === 'Enter' && pad.answers.length === 0))
-      void session.logAllGood();
+    else if ((event.key === 'a' || event.key === 'Enter') && session.untouched) void session.logAllGood();
     else if (event.key === 'Enter' && judgement) void session.log();
     else if (event.key === 'r') session.readAgain();
     else return;
@@ -99,22 +130,22 @@
         onclick={() => session.pad.back()}><Delete size={20} /></button
       >
     {/if}
-    <label class="text-sm"
-      >tester
-      <select
-        class="h-12 border border-rule bg-transparent px-2"
-        value={session.evidence}
-        onchange={(e) => session.use(e.currentTarget.value as typeof session.evidence)}
-      >
-        {#each TESTERS as t (t.evidence)}<option value={t.evidence} class="bg-paper">{t.name}</option>{/each}
-      </select>
-    </label>
-    <label class="text-sm"
-      >main unit at
-      <select class="h-12 border border-rule bg-transparent px-2" bind:value={session.from}>
-        {#each ENDS as end (end)}<option value={end} class="bg-paper">{end}</option>{/each}
-      </select>
-    </label>
+    <button class="h-12 border border-rule px-3" onclick={() => (job.tester.asking = true)}
+      >tester: {testerName ?? 'not said'}</button
+    >
+    <div class="flex items-center gap-1" role="group" aria-label="Main unit at">
+      <span class="mr-1 text-sm">main unit at</span>
+      {#each ENDS as end (end)}
+        <button
+          class={[
+            'h-12 min-w-12 border px-2',
+            session.from === end ? 'border-2 border-ink font-bold' : 'border-rule',
+          ]}
+          aria-pressed={session.from === end}
+          onclick={() => session.unitAt(end)}>{end}</button
+        >
+      {/each}
+    </div>
     {#if session.looksAtSplits}
       <fieldset class="flex items-center gap-1">
         <legend class="float-left mr-2 text-sm">split</legend>
@@ -151,17 +182,23 @@
   </div>
 {/snippet}
 
-<div class="grid flex-1 content-start gap-x-6 px-3 py-2 lg:grid-cols-[minmax(0,1fr)_20rem] lg:px-5">
+<div
+  class="grid flex-1 content-start gap-x-6 px-3 py-2 lg:grid-cols-[minmax(0,1fr)_20rem] lg:px-5"
+  data-armed={session.guard.ready}
+>
   <div class="grid content-start gap-3">
+    <ExchangedNote {link} />
     <div aria-live="polite" class="min-h-8">
-      {#if (typedProblem && !session.pad.full) || session.problem}
+      {#if typedProblem || session.problem}
         <p class="border-l-4 border-wrong pl-3 text-wrong" role="alert">{typedProblem || session.problem}</p>
       {:else if judgement}
         <h2 class="text-xl font-bold lg:text-2xl" data-testid="verdict">
           {judgement.verdict === 'fail'
             ? 'Fail'
             : judgement.verdict === 'pass'
-              ? 'Pass'
+              ? judgement.star
+                ? 'Pass, with a star'
+                : 'Pass'
               : 'Provisional pass'}: <span class={failing ? 'text-wrong' : ''}>{judgement.reason}</span>
         </h2>
         {#if judgement.notRuledOut.length}<p class="text-faint">
@@ -179,7 +216,7 @@
             <button
               class="min-h-12 font-semibold underline underline-offset-4 lg:min-h-0"
               onclick={() => {
-                session.use(status.lastReading!.evidence);
+                session.evidence = status.lastReading!.evidence;
                 session.from = status.lastReading!.data.reading.from ?? 'head';
                 session.splits = status.lastReading!.data.reading.splits ?? [];
                 session.pad.fill(answersIn(status.lastReading!.data.reading.walk));
@@ -188,7 +225,7 @@
           {/if}
         </p>
       {:else}
-        <p class="text-faint">As ordered. Read all contacts, or log them all good at once.</p>
+        <p class="text-faint">Not read yet. Read all contacts, or log them all good at once.</p>
       {/if}
     </div>
 
@@ -206,7 +243,20 @@
     {#if !(upright && failing)}
       <LampPad pad={session.pad} shielded={link.shielded} ordered={link.ordered} from={session.from} />
     {/if}
-    {#if session.testerSays}<p class="border-l-4 border-wrong pl-3" role="alert">{session.testerSays}</p>{/if}
+    {#if session.testerSays || job.tester.says}
+      <p class="border-l-4 border-wrong pl-3" role="alert">{session.testerSays || job.tester.says}</p>
+    {/if}
+    {#if session.forAnother}
+      <p class="border-l-4 border-wrong pl-3" role="alert" data-testid="for-another">
+        The tester says this reading is of {session.forAnother.label}, not of {link.label}: it was not taken.
+        {#if session.forAnother.link}
+          <a
+            class="font-semibold underline underline-offset-4"
+            href={job.at('prove', session.forAnother.link.id)}>Go to {session.forAnother.link.label}</a
+          >
+        {/if}
+      </p>
+    {/if}
     {#if session.face}<MeterFace {...session.face} shielded={link.shielded} />{/if}
     {#if session.lampSteps.length && !failing}
       <LampWalker steps={session.lampSteps} shielded={link.shielded} from={session.from} />
@@ -235,7 +285,7 @@
       <button class="act act-now" data-main-action onclick={() => session.readAgain()}
         >Read again <kbd class="hidden key lg:inline">PgDn</kbd></button
       >
-      <button class="act" onclick={() => (session.allOpenConfirmed = true)}
+      <button class="act" onclick={() => session.confirm('all-open')}
         >Right port, remote in: it is a fail</button
       >
     {:else if failing && !session.problem}
@@ -263,6 +313,14 @@
         >Read again <kbd class="hidden key lg:inline">r</kbd></button
       >
       <Explanations {session} />
+    {:else if judgement && !session.problem && session.askAboutLength}
+      <h3 class="text-xl font-bold" data-testid="question">{session.askAboutLength}</h3>
+      <button class="act act-now" data-main-action onclick={() => session.readAgain()}
+        >Read again <kbd class="hidden key lg:inline">PgDn</kbd></button
+      >
+      {#if session.lengthMayStand}
+        <button class="act" onclick={() => session.confirm('length')}>It is this cable, and this long</button>
+      {/if}
     {:else if judgement && !session.problem}
       <button class="act act-now text-lg" data-main-action onclick={() => session.log()}
         >Log {judgement.verdict === 'pass' ? 'pass' : 'provisional pass'}, next port
@@ -274,26 +332,41 @@
     {:else}
       <button
         class="act min-h-20 act-now text-lg"
-        data-main-action={session.pad.answers.length === 0 ? '' : undefined}
+        data-main-action={session.untouched || session.allGoodNeeds !== null ? '' : undefined}
+        disabled={session.pad.answers.length > 0}
         onclick={() => session.logAllGood()}
       >
         <span
-          >All {link.shielded ? 'nine' : 'eight'} good<br /><span class="font-normal">log it, next port</span
+          >All {link.shielded ? 'nine' : 'eight'} good{testerName ? `, by ${testerName}` : ''}<br /><span
+            class="font-normal"
+            >{session.allGoodNeeds === 'length'
+              ? 'its length is wanted too'
+              : session.allGoodNeeds === 'result'
+                ? "the tester's own result is wanted too"
+                : session.allGoodNeeds === 'tester'
+                  ? 'what is in your hand?'
+                  : 'log it, next port'}</span
           ></span
         ><kbd class="hidden key lg:inline">a</kbd>
       </button>
-      {#if session.problem}<button class="act" onclick={() => session.readAgain()}
-          >Read again <kbd class="hidden key lg:inline">r</kbd></button
+      {#if session.looksAtSplits && !session.pad.answers.length}
+        <button class="act" onclick={() => session.straightButSplit()}>Straight, but split 3-6 and 4-5</button
+        >
+      {/if}
+      {#if session.problem || session.pad.answers.length}<button
+          class="act"
+          onclick={() => session.readAgain()}>Read again <kbd class="hidden key lg:inline">r</kbd></button
         >{/if}
       <p class="text-sm text-faint">
         Disconnect equipment at both ends before you test: a port in service can carry 57 V. Local codes come
         first.
       </p>
     {/if}
+    {#if session.measuresLength && !failing}<LengthAndResult {session} />{/if}
     <LeadsLine leads={session.leads} />
     <details class="border-t border-rule" bind:open={showsOptions}>
       <summary class="flex min-h-12 cursor-pointer items-center text-sm"
-        >Tester: {TESTERS.find((t) => t.evidence === session.evidence)?.name}, main unit at the {session.from}
+        >Tester: {testerName ?? 'not said'}{job.tester.line ? ', on the line' : ''}, main unit at the {session.from}
         (change, splits, type)</summary
       >
       <div class="pb-2">{@render options()}</div>
@@ -309,5 +382,14 @@
       choosing = true;
     }}
   />{/if}
+{#if job.tester.asking || (resumed && session.evidence === null && !declined)}
+  <TesterSheet
+    onchoose={(e) => session.use(e)}
+    onclose={() => {
+      job.tester.asking = false;
+      declined = true;
+    }}
+  />
+{/if}
 {#if choosing}<ChooseFaults {session} onclose={() => (choosing = false)} />{/if}
 {#if devices}<DevicesSheet {link} onclose={() => (devices = false)} />{/if}

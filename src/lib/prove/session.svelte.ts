@@ -1,40 +1,38 @@
-import { asking } from '$lib/address/address';
-import { DEFAULT_COSTS } from '$core/model/costs';
-import { evidenceCovers, type Evidence } from '$core/model/evidence';
 import { goto } from '$app/navigation';
-import type { Look, Diagnosis, Explanation, LookAnswer } from '$core/diagnose/types';
-import type { Measured } from '$core/model/reading';
-import type { EntryOf } from '$core/model/entry';
-import type { Link } from '$core/model/job';
-import { judgeMeasured } from '$core/log/judge-measured';
+import { LEAST_LINK_METRES } from '$core/electrical/limits';
+import { judgeMeasured, lengthDoubt } from '$core/log/judge-measured';
 import { specOf } from '$core/log/link-spec';
 import { readMeasured } from '$core/log/measured';
+import type { Look, Diagnosis, Explanation, LookAnswer } from '$core/diagnose/types';
+import { DEFAULT_COSTS } from '$core/model/costs';
+import type { EntryOf, LogEntry } from '$core/model/entry';
+import { evidenceCovers, type Evidence } from '$core/model/evidence';
+import type { Link } from '$core/model/job';
+import { MOST_CABLE_METRES } from '$core/model/limits';
+import type { Measured } from '$core/model/reading';
+import type { Configuration, TesterResult } from '$core/model/tester-result';
 import type { Judgement } from '$core/reading/verdict';
+import { expectedWalk } from '$core/reading/walk';
 import type { LampStep } from '$core/testers/lamps';
 import type { LineEvent } from '$core/testers/lines';
-import type { Tester } from '$core/testers/tester';
-import { expectedWalk } from '$core/reading/walk';
 import { ENDS, type Contact, type ContactPair, type End } from '$core/wiring/conductors';
 import { schemesFor } from '$core/wiring/schemes';
+import { asking } from '$lib/address/address';
 import { diagnoseHere, prepareHere } from '$lib/diagnosis/client';
+import type { OpenJob } from '$lib/job/open-job.svelte';
 import { LampPad } from '$lib/lamp-pad/pad.svelte';
 import { LeadsInHand } from '$lib/leads/hand.svelte';
 import { answersIn } from '$lib/testers/answers';
 import { SerialTester } from '$lib/testers/serial';
 import { SimulatedTester } from '$lib/testers/simulated';
-import type { OpenJob } from '$lib/job/open-job.svelte';
-
-/** Testers the technician can choose, by what they show. */
-export const TESTERS = [
-  { evidence: 'continuity', name: 'lamps' },
-  { evidence: 'wiremap', name: 'wiremap' },
-  { evidence: 'wiremap-length', name: 'wiremap + length' },
-] as const satisfies { evidence: Evidence; name: string }[];
+import { draftOf, KeptReading, type ReadingDraft } from './draft';
+import { PressGuard } from './press-guard.svelte';
 
 /** Proving one link: what is read, what it means, what was looked at, and the logging of it. */
 export class ProveSession {
   readonly pad: LampPad;
-  evidence = $state<Evidence>('wiremap');
+  /** The kind of tester this is read with; null until somebody said what is in the hand. */
+  evidence = $state<Evidence | null>(null);
   from = $state<End>('head');
   splits = $state<ContactPair[]>([]);
   metres = $state<Record<string, string>>({});
@@ -50,13 +48,22 @@ export class ProveSession {
   lampSteps = $state.raw<readonly LampStep[]>([]);
   /** What a simulated meter shows on its face, and its velocity of propagation. */
   face = $state.raw<{ measured: Measured; nvp?: number | undefined } | null>(null);
-  private nvp: number | undefined;
-  /** What a tester on the line had to say last. */
-  testerSays = $state('');
-  /** That nothing answers was confirmed: right port, remote plugged in. */
-  allOpenConfirmed = $state(false);
+  private nvp = $state<number | undefined>(undefined);
+  /** A reading that came in for another link than this one. */
+  forAnother = $state<{ label: string; link: Link | undefined } | null>(null);
+  /** What a person was asked about and stands by. */
+  confirmed = $state.raw<readonly ('length' | 'all-open')[]>([]);
+  /** Length as it is typed, in metres. */
+  length = $state('');
+  configuration = $state<Configuration | null>(null);
+  /** What the tester itself made of the link. */
+  result = $state.raw<TesterResult | null>(null);
   readonly leads: LeadsInHand;
-  private tester: Tester | null = null;
+  readonly guard: PressGuard;
+  /** Where one goes on once a reading is logged. */
+  after: 'next' | 'round' = 'next';
+  private readonly kept: KeptReading;
+  private deaf = () => {};
   chosen = $state(0);
   private blameChoice = $state.raw<readonly End[] | null>(null);
   private asked = 0;
@@ -64,32 +71,112 @@ export class ProveSession {
   constructor(
     readonly job: OpenJob,
     readonly link: Link,
+    now?: () => number,
   ) {
-    this.pad = new LampPad(link.shielded ? 9 : 8, `gauntlet:pad:${job.plan.id}:${link.id}`);
+    this.pad = new LampPad(link.shielded ? 9 : 8);
+    this.kept = new KeptReading(job.plan.id, link.id);
+    this.guard = new PressGuard(now);
     const spec = specOf(link, job.plan.policy);
     this.schemes = schemesFor(spec);
     this.leads = new LeadsInHand(job);
   }
   readonly schemes;
 
-  /** Takes up what this device kept, and has the worker get ready. Call once, in the browser. */
+  /** Takes up what this device kept, whole, and has the worker get ready. Call once, in the browser. */
   resume(): void {
-    const kept = localStorage.getItem('gauntlet:tester');
-    if (TESTERS.some((t) => t.evidence === kept)) this.evidence = kept as Evidence;
-    this.pad.resume();
+    this.evidence = this.job.tester.shows;
+    this.from = this.job.tester.mainUnit;
     this.leads.resume();
+    const draft = this.kept.read();
+    if (draft) this.restore(draft);
+    this.deaf = this.job.tester.listen((event) => this.hear(event));
     prepareHere({ link: specOf(this.link, this.job.plan.policy) }, this.job.log.weights);
+  }
+
+  private restore(d: ReadingDraft): void {
+    this.pad.fill(d.answers);
+    this.splits = d.splits;
+    this.from = d.from;
+    this.evidence = d.evidence ?? this.evidence;
+    this.metres = d.metres;
+    this.length = d.length;
+    this.configuration = d.configuration;
+    this.result = d.result;
+    this.looked = d.looked;
+    this.electrical = d.electrical ?? undefined;
+    this.blameChoice = d.blame;
+    this.remote = d.remote ?? undefined;
+    this.joins = d.joins ?? undefined;
+    this.nvp = d.nvp ?? undefined;
+    this.confirmed = d.confirmed;
+  }
+  /** The reading as it is entered so far. */
+  private readonly draft = $derived.by((): ReadingDraft => ({
+    answers: this.pad.answers,
+    splits: this.splits,
+    from: this.from,
+    evidence: this.evidence,
+    metres: this.metres,
+    length: this.length,
+    configuration: this.configuration,
+    result: this.result,
+    looked: [...this.looked],
+    electrical: this.electrical ?? null,
+    blame: this.blameChoice ? [...this.blameChoice] : null,
+    remote: this.remote ?? null,
+    joins: this.joins ?? null,
+    nvp: this.nvp ?? null,
+    confirmed: [...this.confirmed],
+  }));
+  /** Nothing has been entered that a reload could lose. */
+  readonly untouched = $derived.by(
+    () =>
+      !this.pad.answers.length &&
+      !this.splits.length &&
+      !this.length &&
+      !this.result &&
+      !this.electrical &&
+      !this.joins &&
+      !Object.values(this.metres).some(Boolean),
+  );
+  /** Keeps the reading on this device as it stands; call it whenever something of it changed. */
+  save(): void {
+    const draft = $state.snapshot(this.draft) as ReadingDraft;
+    if (this.untouched) this.kept.drop();
+    else this.kept.keep(draft);
   }
 
   use(evidence: Evidence): void {
     this.evidence = evidence;
-    localStorage.setItem('gauntlet:tester', evidence);
+    this.job.tester.choose(evidence);
+  }
+  unitAt(end: End): void {
+    this.from = end;
+    this.job.tester.unitAt(end);
   }
 
-  readonly looksAtSplits = $derived.by(() => evidenceCovers(this.evidence, 'wiremap'));
+  readonly looksAtSplits = $derived.by(
+    () => this.evidence !== null && evidenceCovers(this.evidence, 'wiremap'),
+  );
+  /** Whether the tester in hand measures length. */
+  readonly measuresLength = $derived.by(
+    () => this.evidence !== null && evidenceCovers(this.evidence, 'wiremap-length'),
+  );
+  /** Whether the tester in hand holds the link against limits by itself. */
+  readonly hasResult = $derived.by(
+    () => this.evidence !== null && evidenceCovers(this.evidence, 'qualification'),
+  );
+  /** The length that was typed, in metres; the sentence that says why it is none; nothing where none was typed. */
+  private readonly lengthRead = $derived.by((): number | string | undefined => {
+    if (!this.measuresLength || this.length.trim() === '') return undefined;
+    const metres = Number(this.length.replace(',', '.'));
+    return metres >= 0 && metres <= MOST_CABLE_METRES
+      ? metres
+      : `A length of ${this.length.trim().slice(0, 12)} m cannot be: type metres from 0 to ${MOST_CABLE_METRES}.`;
+  });
   /** What is measured so far; undefined until every contact has its answer. */
   readonly measured = $derived.by((): Measured | undefined => {
-    if (!this.pad.full) return undefined;
+    if (!this.pad.full || this.evidence === null) return undefined;
     const distances = Object.entries(this.metres).flatMap(([contact, m]) => {
       const metres = Number(m.replace(',', '.'));
       return m.trim() !== '' && metres >= 0 && metres <= 2000
@@ -103,24 +190,54 @@ export class ProveSession {
       ...(this.looksAtSplits ? { splits: [...this.splits] } : {}),
       ...(distances.length ? { distances } : {}),
       ...(this.joins ? { joins: this.joins } : {}),
-      ...(this.measuredLength === undefined ? {} : { lengthMetres: this.measuredLength }),
+      ...(typeof this.lengthRead === 'number' ? { lengthMetres: this.lengthRead } : {}),
+      ...(this.configuration ? { configuration: this.configuration } : {}),
+      ...(this.nvp === undefined ? {} : { nvp: this.nvp }),
+      ...(this.hasResult && this.result ? { result: this.result } : {}),
     };
   });
   private readonly read = $derived.by(() => this.measured && readMeasured(this.measured, this.link.shielded));
-  readonly problem = $derived.by(() => (this.read && !this.read.ok ? this.read.message : this.contradiction));
+  readonly problem = $derived.by(() =>
+    typeof this.lengthRead === 'string'
+      ? this.lengthRead
+      : this.read && !this.read.ok
+        ? this.read.message
+        : this.judging && !this.judging.ok
+          ? this.judging.message
+          : this.contradiction,
+  );
   private readonly judged = $derived.by(() => ({
     ...this.leads.stamp,
     ...(this.electrical ? { electrical: this.electrical } : {}),
+    ...(this.confirmed.includes('length') ? { confirmed: ['length' as const] } : {}),
   }));
-  readonly judgement = $derived.by((): Judgement | null => {
-    if (!this.read?.ok || !this.measured) return null;
-    const data = { reading: this.measured, ...this.judged };
-    const answer = judgeMeasured(data, this.link, this.job.plan, new Date().toISOString());
-    return answer.ok ? answer.judgement : null;
+  private readonly judging = $derived.by(() =>
+    this.read?.ok && this.measured && typeof this.lengthRead !== 'string'
+      ? judgeMeasured(
+          { reading: this.measured, ...this.judged },
+          this.link,
+          this.job.plan,
+          new Date().toISOString(),
+        )
+      : null,
+  );
+  readonly judgement = $derived.by((): Judgement | null =>
+    this.judging?.ok ? this.judging.judgement : null,
+  );
+  /** What is odd about the length, as a question, until somebody stands by it. */
+  readonly askAboutLength = $derived.by(() => {
+    const metres = this.measured?.lengthMetres;
+    if (metres === undefined || this.confirmed.includes('length') || this.judgement?.verdict === 'fail')
+      return '';
+    return lengthDoubt(metres, this.link);
   });
+  /** A length that no installed link has is nobody's to stand by. */
+  readonly lengthMayStand = $derived.by(() => (this.measured?.lengthMetres ?? 0) >= LEAST_LINK_METRES);
   /** Nothing answers at all: more often the wrong port or a missing remote than a failure. */
   readonly askAboutAllOpen = $derived.by(
-    () => !this.allOpenConfirmed && (this.judgement?.faults.some((f) => f.kind === 'all-open') ?? false),
+    () =>
+      !this.confirmed.includes('all-open') &&
+      (this.judgement?.faults.some((f) => f.kind === 'all-open') ?? false),
   );
   /** Contacts with an open or a short, to which a distance may be known. */
   readonly distanceContacts = $derived.by(() => {
@@ -202,58 +319,62 @@ export class ProveSession {
     this.electrical = JSON.parse(JSON.stringify(now)) as typeof this.electrical;
   }
 
-  /** Puts a simulated tester of the chosen kind on this link. */
+  /** Has a simulated tester of the chosen kind read this link. */
   async useSimulated(): Promise<void> {
-    await this.useTester(new SimulatedTester(this.job.plan.id, this.evidence));
-  }
-
-  /** Connects a tester on a serial line; its readings come in by themselves. */
-  async connectSerial(): Promise<void> {
-    await this.useTester(new SerialTester());
-  }
-
-  private async useTester(tester: Tester): Promise<void> {
-    await this.tester?.close();
-    this.tester = tester;
-    this.testerSays = '';
+    if (this.evidence === null) return void (this.job.tester.asking = true);
+    const tester = new SimulatedTester(this.job.plan.id, this.evidence);
     tester.events((event) => this.hear(event));
-    try {
-      await tester.open();
-      await tester.run({ link: this.link.id, from: this.from });
-    } catch (error) {
-      this.testerSays = error instanceof Error ? error.message : String(error);
-    }
+    await tester.run({ link: this.link.id, from: this.from });
   }
+
+  /** Connects a tester on a serial line; it stays on, and its readings come in by themselves. */
+  async connectSerial(): Promise<void> {
+    await this.job.tester.connect(new SerialTester());
+    await this.job.tester.line?.run({ link: this.link.id, from: this.from });
+  }
+  /** What a simulated tester had to say last. */
+  testerSays = $state('');
 
   private hear(event: LineEvent): void {
     if (event.kind === 'problem')
       this.testerSays = event.line ? `Line ${event.line}: ${event.message}` : event.message;
     else if (event.kind === 'hello') {
-      this.evidence = TESTERS.find((t) => t.evidence === event.hello.evidence)?.evidence ?? this.evidence;
+      this.evidence = event.hello.evidence;
       this.lampSteps = [];
       this.nvp = event.hello.nvp;
     } else if (event.kind === 'lamp') this.lampSteps = [...this.lampSteps, event.step];
-    else if (this.lampSteps.length === 0) {
-      // Lamps are read by eye: the walker shows them, the technician answers.
-      const { measured, remote } = event;
-      this.readAgain();
-      this.from = measured.from ?? 'head';
-      this.splits = measured.splits ?? [];
-      this.remote = remote;
-      this.pad.fill(answersIn(measured.walk));
-      this.metres = Object.fromEntries((measured.distances ?? []).map((d) => [d.contact, String(d.metres)]));
-      this.measuredLength = measured.lengthMetres;
-      this.joins = measured.joins;
-      this.face = { measured, nvp: this.nvp };
-    }
+    else this.takeReading(event);
   }
-  /** Length and joins as a tester gave them. */
-  private measuredLength = $state<number | undefined>(undefined);
+
+  private takeReading({ measured, remote, link }: Extract<LineEvent, { kind: 'reading' }>): void {
+    this.testerSays = '';
+    if (link !== undefined && link !== this.link.id && link !== this.link.label) {
+      const { plan } = this.job;
+      this.forAnother = { label: link, link: plan.link(link) ?? plan.ordered.find((l) => l.label === link) };
+      return;
+    }
+    // Lamps are read by eye: the walker shows them, the technician answers.
+    if (this.lampSteps.length > 0) return;
+    const { nvp } = this;
+    this.readAgain();
+    this.from = measured.from ?? 'head';
+    this.splits = measured.splits ?? [];
+    this.remote = remote;
+    this.pad.fill(answersIn(measured.walk));
+    this.metres = Object.fromEntries((measured.distances ?? []).map((d) => [d.contact, String(d.metres)]));
+    this.length = measured.lengthMetres === undefined ? '' : String(measured.lengthMetres);
+    this.joins = measured.joins;
+    this.configuration = measured.configuration ?? null;
+    this.result = measured.result ?? null;
+    this.nvp = measured.nvp ?? nvp;
+    this.face = { measured, nvp: this.nvp };
+  }
+  /** Joins as a tester gave them. */
   private joins = $state.raw<Measured['joins']>(undefined);
 
-  /** Lets go of the tester. */
-  async leave(): Promise<void> {
-    await this.tester?.close();
+  /** Hears nothing of the line any more; the line itself stays on. */
+  leave(): void {
+    this.deaf();
   }
 
   /** Takes in what the look just asked for showed. */
@@ -267,10 +388,13 @@ export class ProveSession {
     this.job.here.stand(next.end!);
   }
 
+  /** Begins the reading anew: nothing of what was entered is left. */
   readAgain(): void {
     this.pad.clear();
     this.splits = [];
     this.metres = {};
+    this.length = '';
+    this.result = null;
     this.looked = [];
     this.blameChoice = null;
     this.diagnosis = null;
@@ -278,26 +402,66 @@ export class ProveSession {
     this.remote = undefined;
     this.face = null;
     this.joins = undefined;
-    this.measuredLength = undefined;
-    this.allOpenConfirmed = false;
+    this.nvp = undefined;
+    this.electrical = undefined;
+    this.valueProblem = '';
+    this.confirmed = [];
+    this.forAnother = null;
+    this.from = this.job.tester.mainUnit;
   }
 
-  /** Logs all contacts as ordered, in one go. */
+  /** Somebody stands by what was asked about. */
+  confirm(what: 'length' | 'all-open'): void {
+    this.confirmed = [...this.confirmed, what];
+  }
+
+  /** Nothing but the walk is missing for a pass: a length or a result has to be entered first. */
+  readonly allGoodNeeds = $derived.by(() =>
+    this.evidence === null
+      ? 'tester'
+      : this.measuresLength && typeof this.lengthRead !== 'number'
+        ? 'length'
+        : this.hasResult && !this.result
+          ? 'result'
+          : null,
+  );
+
+  /** Fills in all contacts as ordered; only on an empty pad, so that no key writes over a reading. */
+  private fillAllGood(): boolean {
+    if (this.pad.answers.length) return false;
+    this.pad.fill(expectedWalk(this.link.ordered, this.link.shielded));
+    return true;
+  }
+
+  /**
+   * Logs all contacts as ordered, in one press. Refused on a pad that holds anything, before the port has been on
+   * screen long enough to be seen, and without saying what it was read with.
+   */
   async logAllGood(): Promise<void> {
-    this.splits = [];
-    this.metres = {};
-    const walk = expectedWalk(this.link.ordered, this.link.shielded);
-    this.pad.fill(walk);
-    if (this.judgement) await this.log();
+    if (this.evidence === null) return void (this.job.tester.asking = true);
+    if (this.pad.answers.length || this.splits.length || !this.guard.armed) return;
+    if (!this.fillAllGood()) return;
+    // What is not yet a pass stays on screen: a length is wanted, or a value is over its limit.
+    if (this.judgement?.verdict === 'fail' || this.problem || this.askAboutLength || this.allGoodNeeds)
+      return;
+    await this.log();
+  }
+
+  /** All contacts answer as ordered, but these pairs are split: one press for the commonest fail of a hurried plug. */
+  straightButSplit(): void {
+    if (!this.looksAtSplits || this.pad.answers.length) return;
+    this.fillAllGood();
+    this.splits = ['36', '45'];
   }
 
   /** Logs the reading with its verdict and goes on to the next link that wants one. */
   async log(): Promise<void> {
     const { measured, judgement, explanation } = this;
-    if (!measured || !judgement || this.problem || this.askAboutAllOpen) return;
+    if (!measured || !judgement || this.problem || this.askAboutAllOpen || this.askAboutLength) return;
+    if (!this.guard.take()) return;
     const data: EntryOf<'reading'>['data'] = {
-      reading: JSON.parse(JSON.stringify(measured)) as Measured,
-      tester: this.tester?.name ?? TESTERS.find((t) => t.evidence === this.evidence)!.name,
+      reading: $state.snapshot(measured) as Measured,
+      tester: this.face ? `simulated ${this.evidence}` : (this.job.tester.line?.name ?? this.job.tester.name),
       ...this.judged,
       ...(this.remote === undefined ? {} : { remote: this.remote }),
     };
@@ -315,9 +479,18 @@ export class ProveSession {
     this.job.log.write(this.link.id, 'reading', data, undefined, `${this.link.label}: ${word} logged.`);
     this.job.log.watchForPattern();
     this.readAgain();
+    this.kept.drop();
+    if (this.after === 'round') return void (await goto(this.job.at('round')));
     const next = this.job.nextToProve(this.link.id);
     await goto(next ? this.job.at('prove', next.id) : asking(this.job.at('rack'), { at: this.link.id }), {
       noScroll: true,
     });
   }
+}
+
+/** Brings a reading that was taken back on screen again as it was entered, and goes there. */
+export async function bringBack(job: OpenJob, entry: LogEntry): Promise<void> {
+  if (entry.kind !== 'reading') return;
+  new KeptReading(job.plan.id, entry.link).keep(draftOf(entry.data));
+  await goto(job.at('prove', entry.link), { noScroll: true });
 }

@@ -9,6 +9,7 @@ import type { OpenJob } from '$lib/job/open-job.svelte';
 import { SimulatedTester } from '$lib/testers/simulated';
 import { judgeMeasured } from '$core/log/judge-measured';
 import type { Measured } from '$core/model/reading';
+import { PressGuard } from '$lib/prove/press-guard.svelte';
 import { planInWorker, roomsOf } from './plan';
 
 /** What of a round is kept on this device. */
@@ -17,6 +18,9 @@ interface Kept {
   at: number;
   out: boolean;
   answers: [string, number][];
+  /** When the plan was made, and links put off to the end of their round. */
+  madeAt?: string;
+  later?: string[];
 }
 
 /** A round: remotes put out by a plan, then link after link read from the closet. */
@@ -30,7 +34,11 @@ export class RoundSession {
   /** The remotes of this round are in their outlets. */
   out = $state(false);
   answers = $state.raw<ReadonlyMap<string, number>>(new Map());
+  /** Links to come back to at the end of their round. */
+  private later = $state.raw<readonly string[]>([]);
+  private madeAt = '';
   problem = $state('');
+  readonly guard = new PressGuard();
   readonly leads: LeadsInHand;
 
   constructor(readonly job: OpenJob) {
@@ -54,9 +62,18 @@ export class RoundSession {
   );
   readonly round = $derived.by(() => this.plan?.rounds[this.at] ?? null);
   /** The next link of this round that has not answered yet. */
-  readonly next = $derived.by(
-    (): Placed | null => this.round?.placed.find((p) => !this.answers.has(p.link)) ?? null,
-  );
+  readonly next = $derived.by((): Placed | null => {
+    const open = this.round?.placed.filter((p) => !this.settled(p)) ?? [];
+    return open.find((p) => !this.later.includes(p.link)) ?? open[0] ?? null;
+  });
+  /** Whether a link of the plan has had its answer: as the log has it, so that what is taken back is asked again. */
+  settled(p: Placed): boolean {
+    const answered = this.answers.get(p.link);
+    if (answered !== undefined && answered !== p.remote) return true;
+    const { lastReading, head } = this.job.statusOf(p.link);
+    const since = (at: string | undefined) => at !== undefined && at >= this.madeAt;
+    return (since(lastReading?.at) && lastReading!.current) || (head.state === 'failed' && since(head.at));
+  }
   readonly wrong = $derived.by(() => (this.round ? wrongPorts(this.round, this.answers) : []));
 
   resume(): void {
@@ -69,6 +86,8 @@ export class RoundSession {
       this.at = kept.at;
       this.out = kept.out;
       this.answers = new Map(kept.answers);
+      this.madeAt = kept.madeAt ?? '';
+      this.later = kept.later ?? [];
     } catch {
       localStorage.removeItem(this.key);
     }
@@ -79,6 +98,8 @@ export class RoundSession {
       at: this.at,
       out: this.out,
       answers: [...this.answers],
+      madeAt: this.madeAt,
+      later: [...this.later],
     };
     if (kept) localStorage.setItem(this.key, JSON.stringify(kept));
     else localStorage.removeItem(this.key);
@@ -91,6 +112,8 @@ export class RoundSession {
     this.at = 0;
     this.out = false;
     this.answers = new Map();
+    this.later = [];
+    this.madeAt = new Date().toISOString();
     this.save();
   }
   allOut(): void {
@@ -105,12 +128,56 @@ export class RoundSession {
   /** The link answers all right with the remote that belongs there: one press. */
   pass(): void {
     const { next } = this;
-    if (next) this.take(next, next.remote, null, 'wiremap');
+    const { shows } = this.job.tester;
+    if (shows === null) return void (this.job.tester.asking = true);
+    if (next && this.guard.take()) this.take(next, next.remote, null, shows);
   }
 
   /** Another remote answered: the cable goes elsewhere, or two are exchanged. */
   answered(remote: number): void {
-    if (this.next) this.take(this.next, remote, null, 'wiremap');
+    if (this.next && this.guard.take()) this.take(this.next, remote, null, 'continuity');
+  }
+
+  /** Nothing answers though port and remote were looked at: every contact is open. */
+  silent(): void {
+    const { next } = this;
+    if (!next || !this.guard.take()) return;
+    const link = this.job.plan.link(next.link)!;
+    const walk = writeWalk(expectedWalk(link.ordered, link.shielded).map(() => []));
+    this.logReading(
+      link,
+      { from: 'head', evidence: this.job.tester.shows ?? 'continuity', walk },
+      next.remote,
+    );
+  }
+
+  /** Two remotes answer one port: copper joins the two cables. */
+  bothAnswer(other: number): void {
+    const { next, round } = this;
+    if (!next || !this.guard.take()) return;
+    const link = this.job.plan.link(next.link)!;
+    const with_ = this.job.plan.link(round?.placed.find((p) => p.remote === other)?.link)?.label;
+    this.job.log.write(link.id, 'rejected', { reason: `remotes ${next.remote} and ${other} both answer: joined with ${with_ ?? 'another cable'}` }, 'head', `${link.label}: two answer, to be done again.`); // prettier-ignore
+    this.guard.shown();
+    this.save();
+  }
+
+  /** A remote answers that is not in this round: the cable goes somewhere else altogether. */
+  stranger(): void {
+    const { next } = this;
+    if (!next || !this.guard.take()) return;
+    const link = this.job.plan.link(next.link)!;
+    this.job.log.write(link.id, 'rejected', { reason: 'answers with a remote that is not in this round' }, 'head', `${link.label}: answers elsewhere, to be done again.`); // prettier-ignore
+    this.guard.shown();
+    this.save();
+  }
+
+  /** Comes back to the link at the end of its round. */
+  skip(): void {
+    if (!this.next || !this.guard.take()) return;
+    this.later = [...this.later.filter((l) => l !== this.next!.link), this.next.link];
+    this.guard.shown();
+    this.save();
   }
 
   /** Has the simulated tester read the next link of the round. */
@@ -130,17 +197,27 @@ export class RoundSession {
   private take(placed: Placed, remote: number, measured: Measured | null, evidence: Evidence): void {
     const link = this.job.plan.link(placed.link)!;
     this.answers = new Map([...this.answers, [placed.link, remote]]);
+    if (remote !== placed.remote) this.misplaced(link, remote);
+    else
+      this.logReading(
+        link,
+        measured ?? {
+          from: 'head',
+          evidence,
+          walk: writeWalk(expectedWalk(link.ordered, link.shielded)),
+          ...(evidenceCovers(evidence, 'wiremap') ? { splits: [] } : {}),
+        },
+        remote,
+        measured !== null,
+      );
+    this.guard.shown();
     this.save();
-    if (remote !== placed.remote) return this.misplaced(link, remote);
-    const reading: Measured = measured ?? {
-      from: 'head',
-      evidence,
-      walk: writeWalk(expectedWalk(link.ordered, link.shielded)),
-      ...(evidenceCovers(evidence, 'wiremap') ? { splits: [] } : {}),
-    };
+  }
+
+  private logReading(link: Link, reading: Measured, remote: number, simulated = false): void {
     const data = {
-      reading: JSON.parse(JSON.stringify(reading)) as Measured,
-      tester: measured ? `simulated ${evidence}` : 'wiremap',
+      reading: $state.snapshot(reading) as Measured,
+      tester: simulated ? `simulated ${reading.evidence}` : this.job.tester.name,
       remote,
       ...this.leads.stamp,
     };
@@ -148,6 +225,7 @@ export class RoundSession {
     const verdict = judged.ok ? judged.judgement.verdict : 'fail';
     this.job.log.write(link.id, 'reading', data, undefined, `${link.label}: ${verdict} logged.`);
     this.job.log.watchForPattern();
+    this.guard.shown();
   }
 
   private misplaced(link: Link, remote: number): void {
@@ -169,6 +247,8 @@ export class RoundSession {
       this.at++;
       this.out = false;
       this.answers = new Map();
+      this.later = [];
+      this.guard.shown();
       this.save();
     } else this.end();
   }

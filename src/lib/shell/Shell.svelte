@@ -5,6 +5,7 @@
   import { goto, invalidateAll } from '$app/navigation';
   import { page } from '$app/state';
   import { useJob } from '$lib/job/open-job.svelte';
+  import { bringBack } from '$lib/prove/session.svelte';
   import StopSheet from './StopSheet.svelte';
   import GoTo from './GoTo.svelte';
   import KeyList from './KeyList.svelte';
@@ -26,12 +27,18 @@
     { verb: 'redo', href: job.at('redo'), key: 'd' },
     { verb: 'trace', href: job.at('trace'), key: 'e' },
   ]);
+  /** Screens where something is logged: there somebody has to have said who they are. */
+  const LOGGING = new Set(['bench', 'sweep', 'prove', 'round', 'redo', 'trace', 'readings', 'tools']);
   let finding = $state(false);
   let showingKeys = $state(false);
   let naming = $state(false);
   let ready = $state(false);
   onMount(() => (ready = true));
 
+  function undo(): void {
+    const entry = job.log.undo();
+    if (entry?.kind === 'reading' && here === 'prove') void bringBack(job, entry);
+  }
   /** The screen one is on, for another link. */
   const forLink = (id: string) => page.url.pathname.replace(`/${segment(at!)}`, `/${segment(id)}`);
   function move(step: 1 | -1): void {
@@ -48,6 +55,12 @@
     if (link && next) void goto(forLink(next.id), { noScroll: true });
   }
 
+  /** Enter or space held on a button presses it again and again by itself: not here. */
+  function noHeldPress(event: KeyboardEvent): void {
+    if (event.repeat && (event.key === 'Enter' || event.key === ' ') && !typing(event))
+      event.preventDefault();
+  }
+
   function onkeydown(event: KeyboardEvent): void {
     if (
       event.defaultPrevented ||
@@ -58,6 +71,9 @@
       pressesFocus(event)
     )
       return;
+    // A held key is never two presses; only moving along the ports goes on while it is held.
+    if (event.repeat && event.key !== 'ArrowRight' && event.key !== 'ArrowLeft')
+      return void event.preventDefault();
     const screen = screens.find((s) => s.key === event.key);
     if (event.key === '/') finding = true;
     else if (event.key === '?') showingKeys = true;
@@ -69,7 +85,7 @@
     else if (event.key === 'ArrowLeft') move(-1);
     else if (event.key === ']') movePanel(1);
     else if (event.key === '[') movePanel(-1);
-    else if (event.key === 'u') job.log.undo();
+    else if (event.key === 'u') undo();
     else if (event.key === 't') turnTheme();
     else if (screen) void goto(screen.href);
     else return;
@@ -77,7 +93,7 @@
   }
 </script>
 
-<svelte:window {onkeydown} />
+<svelte:window {onkeydown} onkeydowncapture={noHeldPress} />
 
 <div
   class="grid min-h-dvh grid-rows-[auto_1fr_auto] lg:grid-cols-[6.75rem_1fr] lg:grid-rows-[auto_1fr]"
@@ -89,6 +105,14 @@
     <a class="mr-auto flex h-12 items-center truncate font-bold" href="/?all" title="All jobs"
       >{job.plan.name}</a
     >
+    {#if job.tester.line}
+      <button
+        class="h-12 text-sm underline decoration-rule underline-offset-4"
+        data-testid="tester-on"
+        aria-label="Tester on the line: {job.tester.line.name}. Disconnect it"
+        onclick={() => job.tester.disconnect()}>{job.tester.line.name} on ✕</button
+      >
+    {/if}
     <p class="text-sm text-faint" aria-live="polite" data-testid="kept">
       {job.outbox.waiting.length === 0
         ? job.outbox.elsewhere
@@ -152,8 +176,8 @@
 </div>
 
 {#if job.plan.question}<PlanSheet question={job.plan.question} />{/if}
-{#if naming || (ready && job.here.asking)}
-  <WhoSheet onclose={() => ((naming = false), (job.here.asking = false))} />
+{#if naming || (ready && !job.here.me && LOGGING.has(here))}
+  <WhoSheet onclose={() => (naming = false)} />
 {/if}
 {#if job.log.pattern}<StopSheet pattern={job.log.pattern} onclose={() => (job.log.pattern = null)} />{/if}
 {#if finding}<GoTo onclose={() => (finding = false)} />{/if}

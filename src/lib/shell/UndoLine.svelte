@@ -1,12 +1,13 @@
 <script lang="ts">
+  import type { LogEntry } from '$core/model/entry';
   import { useJob } from '$lib/job/open-job.svelte';
 
-  let { onundo }: { onundo?: (link: string | undefined) => void } = $props();
+  let { onundo }: { onundo?: (entry: LogEntry) => void } = $props();
   const job = useJob();
   const last = $derived(job.log.undoable[0]);
   function undo(id: string): void {
     const entry = job.log.undo(id);
-    onundo?.(entry && 'link' in entry ? entry.link : undefined);
+    if (entry) onundo?.(entry);
   }
 </script>
 

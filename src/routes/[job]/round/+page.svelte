@@ -1,5 +1,7 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
+  import { asking } from '$lib/address/address';
+  import TesterSheet from '$lib/testers/TesterSheet.svelte';
   import { walkWords } from '$core/survey/distance';
   import { RoundSession } from '$lib/round/session.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
@@ -13,13 +15,18 @@
 
   const job = useJob();
   const session = untrack(() => new RoundSession(job));
-  onMount(() => session.resume());
+  onMount(() => {
+    session.resume();
+    return session.guard.shown();
+  });
   const label = (id: string) => job.plan.link(id)?.label ?? id;
   const next = $derived(session.next && job.plan.link(session.next.link));
-  let other = $state(false);
+  /** What goes wrong with the link that is asked for. */
+  let trouble = $state<'' | 'silent' | 'other' | 'both'>('');
+  const ask = (what: typeof trouble) => (trouble = trouble === what ? '' : what);
 
   function onkeydown(event: KeyboardEvent): void {
-    if (typing(event) || pressesFocus(event) || event.key !== 'Enter') return;
+    if (event.repeat || typing(event) || pressesFocus(event) || event.key !== 'Enter') return;
     if (session.next && session.out) session.pass();
     event.preventDefault();
   }
@@ -27,7 +34,10 @@
 
 <svelte:window {onkeydown} />
 <svelte:head><title>round · {job.plan.name}</title></svelte:head>
-<main class="grid content-start gap-4 px-3 py-3 lg:grid-cols-[minmax(0,1fr)_24rem] lg:gap-x-8 lg:px-5">
+<main
+  class="grid content-start gap-4 px-3 py-3 lg:grid-cols-[minmax(0,1fr)_24rem] lg:gap-x-8 lg:px-5"
+  data-armed={session.guard.ready}
+>
   {#if !session.plan}
     <section class="grid content-start gap-3">
       <h1 class="text-2xl font-bold">A round with numbered remotes</h1>
@@ -69,30 +79,62 @@
           <strong class="font-mono text-3xl">{session.next.remote}</strong> should answer.
         </h2>
         <button class="act min-h-16 act-now text-lg" data-main-action onclick={() => session.pass()}
-          >{session.next.remote} answers, all good <kbd class="hidden key lg:inline">Enter</kbd></button
+          >{session.next.remote} answers, all good{job.tester.shows ? `, by ${job.tester.name}` : ''}
+          <kbd class="hidden key lg:inline">Enter</kbd></button
         >
         {#if job.plan.policy.practice}
-          <button class="act" onclick={() => session.simulate('wiremap')}
+          <button class="act" onclick={() => session.simulate(job.tester.shows ?? 'wiremap')}
             >Have the simulated meter read it</button
           >
         {/if}
-        <button class="act" onclick={() => (other = !other)}>Another remote answers</button>
-        {#if other}
+        <a class="act" href={asking(job.at('prove', next.id), { then: 'round' })}
+          >It answers, but not all good: read it contact by contact</a
+        >
+        <div class="grid grid-cols-2 gap-2">
+          <button class="act px-2" aria-expanded={trouble === 'silent'} onclick={() => ask('silent')}
+            >Nothing answers</button
+          >
+          <button class="act px-2" aria-expanded={trouble === 'other'} onclick={() => ask('other')}
+            >Another remote answers</button
+          >
+          <button class="act px-2" aria-expanded={trouble === 'both'} onclick={() => ask('both')}
+            >Two answer</button
+          >
+          <button class="act px-2" onclick={() => session.skip()}>Skip, come back</button>
+        </div>
+        {#if trouble === 'silent'}
+          <p>Is {next.label} the right port, and is remote {session.next.remote} pushed in?</p>
+          <button
+            class="act"
+            onclick={() => {
+              trouble = '';
+              session.silent();
+            }}>Both are right: log that nothing answers</button
+          >
+        {:else if trouble}
           <div class="grid grid-cols-6 gap-1" role="group" aria-label="Remote that answered">
             {#each session.round.placed as p (p.remote)}
               {#if p.remote !== session.next.remote}<button
                   class="h-13 border border-ink font-mono text-xl"
                   onclick={() => {
-                    other = false;
-                    session.answered(p.remote);
+                    const both = trouble === 'both';
+                    trouble = '';
+                    if (both) session.bothAnswer(p.remote);
+                    else session.answered(p.remote);
                   }}>{p.remote}</button
                 >{/if}
             {/each}
           </div>
+          {#if trouble === 'other'}
+            <button
+              class="act"
+              onclick={() => {
+                trouble = '';
+                session.stranger();
+              }}>One that is not in this round</button
+            >
+          {/if}
         {/if}
-        <a class="act" href={job.at('prove', next.id)}
-          >It answers, but not all good: read it contact by contact</a
-        >
       {:else}
         <h2 class="text-xl font-bold">This round is read.</h2>
         {#if session.at + 1 === session.plan.rounds.length}
@@ -125,11 +167,11 @@
           <li class="grid grid-cols-[2.5rem_5rem_1fr] border-b border-rule py-1">
             <span class="font-mono">{p.remote}</span><span class="font-mono">{label(p.link)}</span>
             <span
-              >{answer === undefined
-                ? ''
-                : answer === p.remote
+              >{answer !== undefined && answer !== p.remote
+                ? `${answer} answered`
+                : session.settled(p)
                   ? job.statusOf(p.link).head.state
-                  : `${answer} answered`}</span
+                  : ''}</span
             >
           </li>
         {/each}
@@ -139,3 +181,6 @@
   {/if}
 </main>
 <UndoLine />
+{#if job.tester.asking}
+  <TesterSheet onchoose={(e) => job.tester.choose(e)} onclose={() => (job.tester.asking = false)} />
+{/if}

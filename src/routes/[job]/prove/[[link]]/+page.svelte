@@ -5,6 +5,7 @@
   import { untrack } from 'svelte';
   import PortStrip from '$lib/port-strip/PortStrip.svelte';
   import ProveLink from '$lib/prove/ProveLink.svelte';
+  import { bringBack } from '$lib/prove/session.svelte';
   import ProveCoax from '$lib/prove/ProveCoax.svelte';
   import LinkHeader from '$lib/shell/LinkHeader.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
@@ -23,7 +24,7 @@
           {link}
         />{/if}{/key}
   </main>
-  <UndoLine />
+  <UndoLine onundo={(entry) => void bringBack(job, entry)} />
   <PortStrip current={link} hrefFor={(l) => job.at('prove', l.id)} />
 {:else}
   <main class="p-5"><h1 class="text-xl font-bold">This job has no links yet.</h1></main>
