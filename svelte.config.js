@@ -7,6 +7,8 @@ export default {
   kit: {
     adapter: adapter({ out: 'build', precompress: true }),
     alias: { $core: 'src/core' },
+    // One shell for every screen: what a service worker keeps of one address opens all.
+    paths: { relative: false },
     // hooks.server.ts refuses other sites where something is kept; the two open routes take any sender.
     csrf: { trustedOrigins: ['*'] },
   },

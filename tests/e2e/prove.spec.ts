@@ -156,8 +156,8 @@ test('a file of readings is shown first, with its bad cells, and logged when tol
   await open(page, `/${job}/readings`);
   const bring = (name: string, text: string) =>
     page.locator('input[type=file]').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
-  await bring('map.csv', 'link;walk\nK1-20;12345678');
-  await expect(page.getByRole('cell', { name: /parted by semicolons/ })).toBeVisible();
+  await bring('map.csv', 'port;walk\nK1-20;12345678');
+  await expect(page.getByRole('cell', { name: /The header has no column link/ })).toBeVisible();
   await bring(
     'map.csv',
     '\uFEFFlink,walk,evidence,splits\nK1-20,12345678,wiremap,\nK9-99,12345678,wiremap,\nK1-21,12345678,wiremap,36/45\n',

@@ -73,8 +73,12 @@ test('by keyboard alone: go to a link, fail it by typing lamps, undo, pass it, o
   await page.keyboard.press('u');
   await expect(cell(page, 'K1-20')).toHaveAccessibleName(/head seated, tail seated/);
   await kept(page);
-  await page.keyboard.press('ArrowLeft');
+  // What was taken back is on screen again as it was entered.
   await expect(page.getByRole('heading', { name: 'K1-20' })).toBeVisible();
+  await expect(page.getByTestId('verdict')).toContainText('A at one end, B at the other');
+  await page.keyboard.press('a');
+  await expect(page.getByTestId('verdict')).toContainText('A at one end, B at the other');
+  await page.keyboard.press('r');
   await armed(page);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'K1-21' })).toBeVisible();

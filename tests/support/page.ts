@@ -3,7 +3,7 @@ import { expect, type Page } from '@playwright/test';
 /** Waits until the page answers to a tap. */
 export const ready = (page: Page) => expect(page.locator('[data-ready=true]')).toBeVisible();
 /** Waits until the server has everything. */
-export const kept = (page: Page) => expect(page.getByTestId('kept')).toHaveText('all kept');
+export const kept = (page: Page) => expect(page.getByTestId('kept')).toHaveText(/^all kept/);
 /** The port cell of a link. */
 export const cell = (page: Page, label: string) => page.getByRole('link', { name: new RegExp(`^${label}:`) });
 /** Says who works on this device: where it asks, or by the button that names whoever it was. */

@@ -3,11 +3,28 @@ import Papa from 'papaparse';
 import type { Link, Part, Policy } from '../model/job';
 import type { Measured } from '../model/reading';
 import { MOST_CABLE_METRES } from '../model/limits';
+import { CONFIGURATIONS, testerResultSchema, type TesterResult } from '../model/tester-result';
 import { judgeMeasured, type Judged } from '../log/judge-measured';
 import { CONTACT_PAIRS } from '../wiring/conductors';
 
 /** Columns of a readings file, in any order; the first two of them must be there. */
-export const READING_COLUMNS = ['link', 'walk', 'from', 'evidence', 'splits', 'length_m', 'taken_at', 'by', 'tester'] as const; // prettier-ignore
+export const READING_COLUMNS = [
+  'link',
+  'walk',
+  'from',
+  'evidence',
+  'splits',
+  'length_m',
+  'taken_at',
+  'by',
+  'tester',
+  'configuration',
+  'result',
+  'limit',
+  'worst',
+  'margin_db',
+  'at_mhz',
+] as const;
 /** Most readings that are taken in at once. */
 export const MOST_READINGS = 5000;
 
@@ -22,6 +39,8 @@ export interface ReadReading {
   tester?: string;
   verdict: 'pass' | 'provisional' | 'fail';
   reason: string;
+  /** Line of an earlier reading of the same link. */
+  double?: number;
 }
 
 /** One thing wrong with a file: its line (1 is the header), its column, and what to do. */
@@ -46,7 +65,10 @@ export interface ReadingsFor {
   parts: readonly Part[];
 }
 
-/** Reads a readings CSV (RFC 4180, UTF-8, a byte-order mark allowed). Bad rows are told, good ones kept apart. */
+/**
+ * Reads a readings CSV (UTF-8, a byte-order mark allowed), parted by commas, semicolons or tabs. Bad rows are told, good
+ * ones kept apart. A column of splits that is not there means that nobody looked; an empty cell in it means none.
+ */
 export function parseReadingsCsv(text: string, job: ReadingsFor): ReadingsFile {
   const clean = text.replace(/^\uFEFF/, '');
   const head = clean.slice(0, clean.search(/\r?\n|$/));
@@ -56,22 +78,18 @@ export function parseReadingsCsv(text: string, job: ReadingsFor): ReadingsFile {
     rows: 0,
   });
   if (!head.trim()) return whole('The file is empty: it wants a header row with at least link and walk.');
-  const parted = Papa.parse<string[]>(clean, { delimiter: ',', skipEmptyLines: 'greedy' });
-  const header = parted.data[0]!.map((h) => h.trim().toLowerCase());
+  const delimiter = [',', ';', '\t'].reduce((a, b) => (head.split(b).length > head.split(a).length ? b : a));
+  const parted = Papa.parse<string[]>(clean, { delimiter });
+  const filled = parted.data.flatMap((cells, i) =>
+    cells.some((c) => c.trim()) ? [{ cells, line: i + 1 }] : [],
+  );
+  const header = filled[0]!.cells.map((h) => h.trim().toLowerCase());
   const missing = ['link', 'walk'].filter((c) => !header.includes(c));
-  if (missing.length) {
-    const other = [
-      [';', 'semicolons'],
-      ['\t', 'tabs'],
-      ['|', 'bars'],
-    ].find(([mark]) => head.includes(mark!));
+  if (missing.length)
     return whole(
-      other
-        ? `The columns are parted by ${other[1]}: save the file as CSV with commas.`
-        : `The header has no column ${missing.join(' and none ')}: it wants ${READING_COLUMNS.slice(0, 2).join(' and ')}, and may have ${READING_COLUMNS.slice(2).join(', ')}.`,
+      `The header has no column ${missing.join(' and none ')}: it wants ${READING_COLUMNS.slice(0, 2).join(' and ')}, and may have ${READING_COLUMNS.slice(2).join(', ')}.`,
     );
-  }
-  const rows = parted.data.slice(1);
+  const rows = filled.slice(1);
   if (rows.length > MOST_READINGS)
     return {
       ...whole(
@@ -81,29 +99,56 @@ export function parseReadingsCsv(text: string, job: ReadingsFor): ReadingsFile {
     };
   const byLabel = new Map(job.links.flatMap((l) => [[l.label.toLowerCase(), l] as const, [l.id.toLowerCase(), l] as const])); // prettier-ignore
   const out: ReadingsFile = { good: [], problems: [], rows: rows.length };
-  rows.forEach((cells, i) => {
-    const line = i + 2;
+  rows.forEach(({ cells, line }) => {
     const problems: RowProblem[] = [];
     const bad = (column: string, message: string) => void problems.push({ line, column, message });
     if (cells.length !== header.length)
       bad('', `This row has ${cells.length} columns, the header ${header.length}: is a comma missing, or one too many?`); // prettier-ignore
     else {
-      const cell = (name: string) => (cells[header.indexOf(name)] ?? '').trim();
+      const cell = (name: string) =>
+        header.includes(name) ? (cells[header.indexOf(name)] ?? '').trim() : null;
       const reading = readRow(cell, line, byLabel, job, bad);
       if (reading && !problems.length) out.good.push(reading);
     }
     out.problems.push(...problems);
   });
-  return out;
+  return withDoubles(out);
+}
+
+/** Marks readings of one link that follow one another in a file: the later one counts. */
+function withDoubles(file: ReadingsFile): ReadingsFile {
+  const first = new Map<string, number>();
+  for (const r of file.good) {
+    const before = first.get(r.link.id);
+    if (before !== undefined) r.double = before;
+    else first.set(r.link.id, r.line);
+  }
+  return file;
+}
+
+/** A number as spreadsheets of either half of the world write it. */
+const numberIn = (text: string): number => Number(text.replace(',', '.'));
+
+/** An instant as files write it: ISO 8601, or day first with dots. Null where it cannot be told which is the day. */
+function instantIn(text: string): string | null {
+  const local = /^(\d{1,2})\.(\d{1,2})\.(\d{4})(?:[ ,T]+(\d{1,2}):(\d{2})(?::(\d{2}))?)?$/.exec(text);
+  const date = local
+    ? new Date(Number(local[3]), Number(local[2]) - 1, Number(local[1]), Number(local[4] ?? 12), Number(local[5] ?? 0), Number(local[6] ?? 0)) // prettier-ignore
+    : /^\d{4}-\d{2}-\d{2}/.test(text)
+      ? new Date(text.replace(' ', 'T'))
+      : null;
+  if (!date || Number.isNaN(date.getTime())) return null;
+  return local && date.getMonth() !== Number(local[2]) - 1 ? null : date.toISOString();
 }
 
 function readRow(
-  cell: (name: string) => string,
+  cellOrNone: (name: string) => string | null,
   line: number,
   byLabel: ReadonlyMap<string, Link>,
   job: ReadingsFor,
   bad: (column: string, message: string) => void,
 ): ReadReading | null {
+  const cell = (name: string) => cellOrNone(name) ?? '';
   const link = byLabel.get(cell('link').toLowerCase());
   if (!link) {
     bad('link', `There is no link "${cell('link').slice(0, 40)}" in this job.`);
@@ -116,34 +161,50 @@ function readRow(
   if (evidence && !(EVIDENCE as readonly string[]).includes(evidence))
     bad('evidence', `"${evidence.slice(0, 30)}" is no evidence: write ${EVIDENCE.join(', ')}.`);
   const splitText = cell('splits');
-  const named = splitText === '' || splitText === '-' ? [] : splitText.split('/');
+  const looked = cellOrNone('splits') !== null;
+  const named =
+    splitText === '' || splitText === '-' ? [] : splitText.split(/[/ ;]+/).map((p) => p.replace('-', ''));
   const splits = CONTACT_PAIRS.filter((p) => named.includes(p));
   if (splits.length !== named.length)
     bad('splits', `"${splitText.slice(0, 30)}" names no contact pairs: write them like 36/45.`);
   const metres = cell('length_m');
-  if (metres !== '' && !(Number(metres) > 0 && Number(metres) <= MOST_CABLE_METRES))
+  if (metres !== '' && !(numberIn(metres) > 0 && numberIn(metres) <= MOST_CABLE_METRES))
     bad(
       'length_m',
       `A length of ${metres.slice(0, 20)} m cannot be: write metres between 0 and ${MOST_CABLE_METRES}.`,
     );
-  const takenAt = cell('taken_at');
-  const untimely = takenAt !== '' && Number.isNaN(Date.parse(takenAt));
-  if (untimely) bad('taken_at', `"${takenAt.slice(0, 30)}" is no time: write it like 2026-05-04T09:12:00Z.`);
+  const takenText = cell('taken_at');
+  const takenAt = takenText === '' ? undefined : instantIn(takenText);
+  if (takenAt === null)
+    bad(
+      'taken_at',
+      `"${takenText.slice(0, 30)}" is no time that can be told: write it like 2026-05-04T09:12:00Z, or 4.5.2026 09:12.`,
+    );
   const by = cell('by');
-  const person = by
-    ? job.crew.find((p) => p.id === by || p.name.toLowerCase() === by.toLowerCase())
-    : undefined;
+  const called = (p: { id: string; name: string }) =>
+    p.id === by || p.name.toLowerCase() === by.toLowerCase();
+  const short = job.crew.filter((p) => p.name.toLowerCase().startsWith(by.toLowerCase()));
+  const person = by ? (job.crew.find(called) ?? (short.length === 1 ? short[0] : undefined)) : undefined;
   if (by && !person) bad('by', `Nobody in the crew is "${by.slice(0, 40)}".`);
   const shown =
-    EVIDENCE.find((e) => e === evidence) ?? (splitText ? ('wiremap' as const) : ('continuity' as const));
+    EVIDENCE.find((e) => e === evidence) ?? (named.length ? ('wiremap' as const) : ('continuity' as const));
+  const configuration = CONFIGURATIONS.find((c) => c === cell('configuration'));
+  if (cell('configuration') && !configuration)
+    bad(
+      'configuration',
+      `"${cell('configuration').slice(0, 30)}" is none: write ${CONFIGURATIONS.join(', ')}.`,
+    );
+  const result = resultIn(cell, bad);
   const measured: Measured = {
     from: from === 'tail' ? 'tail' : 'head',
     evidence: shown,
     walk: cell('walk'),
-    ...(shown === 'continuity' ? {} : { splits }),
-    ...(metres ? { lengthMetres: Number(metres) } : {}),
+    ...(shown !== 'continuity' && looked ? { splits } : {}),
+    ...(metres ? { lengthMetres: numberIn(metres) } : {}),
+    ...(configuration ? { configuration } : {}),
+    ...(result ? { result } : {}),
   };
-  const judged = judgeMeasured({ reading: measured }, link, job, takenAt);
+  const judged = judgeMeasured({ reading: measured }, link, job, takenAt ?? new Date(0).toISOString());
   if (!judged.ok) {
     bad('walk', judged.message);
     return null;
@@ -152,10 +213,41 @@ function readRow(
     line,
     link,
     measured,
-    ...(takenAt && !untimely ? { takenAt: new Date(takenAt).toISOString() } : {}),
+    ...(takenAt ? { takenAt } : {}),
     ...(person ? { by: person.id } : {}),
     ...(cell('tester') ? { tester: cell('tester').slice(0, 120) } : {}),
     verdict: judged.judgement.verdict,
     reason: judged.judgement.reason,
   };
+}
+
+/** What the tester itself said, by its columns. */
+function resultIn(
+  cell: (name: string) => string,
+  bad: (column: string, message: string) => void,
+): TesterResult | null {
+  const says = cell('result').toLowerCase();
+  if (!says) return null;
+  const worst = cell('worst');
+  const [marginDb, atMHz] = [cell('margin_db'), cell('at_mhz')];
+  const parsed = testerResultSchema.safeParse({
+    says,
+    limit: cell('limit') || 'a limit that is not named',
+    ...(worst
+      ? {
+          worst: {
+            parameter: worst.split(' ')[0],
+            ...(worst.includes(' ') ? { pairs: worst.slice(worst.indexOf(' ') + 1) } : {}),
+            marginDb: marginDb === '' ? NaN : numberIn(marginDb),
+            ...(atMHz ? { atMHz: numberIn(atMHz) } : {}),
+          },
+        }
+      : {}),
+  });
+  if (parsed.success) return parsed.data;
+  bad(
+    'result',
+    'A result is pass, pass*, fail* or fail, with its worst value like "NEXT 36-45" and that margin in dB.',
+  );
+  return null;
 }

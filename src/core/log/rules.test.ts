@@ -163,6 +163,31 @@ describe('a file of readings', () => {
       [3, 'K1-21', 'fail', undefined, ['36', '45']],
     ]);
   });
+  it('parted by semicolons or tabs is read, with decimal commas, days before months, and a name in short', () => {
+    const [row] = parseReadingsCsv('link;walk;evidence;splits;length_m;taken_at;by\n\nK1-20;12345678;wiremap-length;;31,4;20.11.2026 09:12;Bo', job).good; // prettier-ignore
+    expect(row).toMatchObject({ line: 3, by: 'bo', takenAt: new Date(2026, 10, 20, 9, 12).toISOString(), measured: { lengthMetres: 31.4, splits: [] } }); // prettier-ignore
+    expect(parseReadingsCsv('link\twalk\tsplits\nK1-20\t12345678\t3-6/4-5', job).good[0]!.measured.splits).toEqual(['36', '45']); // prettier-ignore
+    expect(problems('link,walk,taken_at\nK1-20,12345678,20/11/2026')[0]).toContain(
+      'no time that can be told',
+    );
+    expect(problems('link,walk,taken_at\nK1-20,12345678,31.2.2026')[0]).toContain('no time that can be told');
+  });
+  it('without a column of splits has not looked at them, and is no pass of a wire map; an empty cell means none', () => {
+    const verdict = (text: string) => parseReadingsCsv(text, job).good[0]!;
+    expect(verdict('link,walk,evidence\nK1-20,12345678,wiremap')).toMatchObject({ verdict: 'provisional', reason: expect.stringContaining('split pairs were not looked at') as string }); // prettier-ignore
+    expect(verdict('link,walk,evidence,splits\nK1-20,12345678,wiremap,')).toMatchObject({ verdict: 'pass' });
+  });
+  it('carries what the tester itself said, and refuses a result that contradicts its margin', () => {
+    const head = 'link,walk,evidence,splits,length_m,result,limit,worst,margin_db,at_mhz,configuration\n';
+    const row = (cells: string) => parseReadingsCsv(`${head}K1-20,12345678,certification,,${cells}`, job);
+    expect(row('30,fail,Cat 6 PL,NEXT 36-45,-1.2,310,permanent-link').good[0]).toMatchObject({ verdict: 'fail', reason: expect.stringContaining('NEXT −1.2 dB, 36-45, at 310 MHz') as string }); // prettier-ignore
+    expect(row('30,pass,Cat 6 PL,NEXT 36-45,-1.2,310,').problems[0]!.message).toContain('a pass has room');
+    expect(row('30,maybe,Cat 6 PL,,,,').problems[0]!.column).toBe('result');
+  });
+  it('points out a link that stands there twice', () => {
+    const { good } = parseReadingsCsv('link,walk\nK1-20,12345678\nK1-21,12345678\nK1-20,1234567-', job);
+    expect(good.map((g) => g.double)).toEqual([undefined, undefined, 2]);
+  });
   it('turns a reading from the tail', () => {
     const [row] = parseReadingsCsv('link,walk,from,evidence\nK1-20,2 3 1 4 5 6 7 8,tail,wiremap', job).good;
     expect(row!.measured.from).toBe('tail');
@@ -175,7 +200,7 @@ describe('a file of readings', () => {
       '4 evidence: "hunch" is no evidence: write continuity, wiremap, wiremap-length, qualification, certification.',
       '4 splits: "13" names no contact pairs: write them like 36/45.',
       '4 length_m: A length of -3 m cannot be: write metres between 0 and 500.',
-      '4 taken_at: "soon" is no time: write it like 2026-05-04T09:12:00Z.',
+      '4 taken_at: "soon" is no time that can be told: write it like 2026-05-04T09:12:00Z, or 4.5.2026 09:12.',
       '4 by: Nobody in the crew is "Nobody".',
       '5 length_m: A length of 3000 m cannot be: write metres between 0 and 500.',
       '6 : This row has 2 columns, the header 8: is a comma missing, or one too many?',
@@ -183,7 +208,6 @@ describe('a file of readings', () => {
   });
   it('says what is wrong with a whole file', () => {
     expect(problems('')[0]).toContain('empty');
-    expect(problems('link;walk\nK1-20;12345678')[0]).toContain('parted by semicolons');
     expect(problems('a,b\n1,2')[0]).toContain('no column link and none walk');
     expect(problems(`link,walk\n${'K1-20,12345678\n'.repeat(100_000)}`)[0]).toContain(
       '100000 rows; at most 5000',

@@ -1,5 +1,6 @@
 import { EVIDENCE, type Evidence } from '../model/evidence';
 import type { Measured } from '../model/reading';
+import { CONFIGURATIONS, testerResultSchema } from '../model/tester-result';
 import { CONTACT_PAIRS, CONTACTS, type Contact, type ContactPair, type End } from '../wiring/conductors';
 import type { LampStep } from './lamps';
 
@@ -51,16 +52,22 @@ export function linesOf(
   for (const d of measured.distances ?? [])
     lines.push(`DISTANCE contact=${d.contact} from=${d.from} metres=${d.metres}`);
   if (measured.lengthMetres !== undefined) lines.push(`LENGTH metres=${measured.lengthMetres}`);
+  if (measured.configuration)
+    lines.push(`TESTED as=${measured.configuration}${measured.leadsSubtracted === undefined ? '' : ` leads_subtracted=${measured.leadsSubtracted ? 'yes' : 'no'}`}`); // prettier-ignore
+  if (measured.result) {
+    const { says, limit, worst } = measured.result;
+    lines.push(`RESULT says=${says}${worst ? ` worst=${worst.parameter} margin=${worst.marginDb}${worst.pairs ? ` pairs=${worst.pairs}` : ''}${worst.atMHz ? ` mhz=${worst.atMHz}` : ''}${worst.end ? ` end=${worst.end}` : ''}` : ''} limit=${limit}`); // prettier-ignore
+  }
   return [...lines, 'END'].map(withCheck);
 }
 
 const isContact = (c: string): c is Contact => c === 'S' || (CONTACTS as readonly string[]).includes(c);
 const isEnd = (e: string | undefined): e is End => e === 'head' || e === 'tail';
 
-/** `a=b` fields of a line; the last one, `name` or `link`, takes the rest with its blanks. */
+/** `a=b` fields of a line; the last one, `name`, `link` or `limit`, takes the rest with its blanks. */
 function fieldsOf(text: string): Record<string, string> {
   const out: Record<string, string> = {};
-  const rest = /(?:^| )((?:name|link)=.*)$/.exec(text);
+  const rest = /(?:^| )((?:name|link|limit)=.*)$/.exec(text);
   const plain = rest ? text.slice(0, rest.index) : text;
   for (const part of [...plain.split(' '), ...(rest ? [rest[1]!] : [])]) {
     const at = part.indexOf('=');
@@ -113,8 +120,8 @@ export class LineParser {
   }
 
   private take(line: string): LineEvent[] {
-    const match = /^(.*) \*([0-9a-f]{2})$/.exec(line);
-    if (!match || checkOf(match[1]!) !== match[2])
+    const match = /^(.*) \*([0-9a-f]{2})$/i.exec(line);
+    if (!match || checkOf(match[1]!) !== match[2]!.toLowerCase())
       return [this.bad('The line was cut off or garbled: the reading is dropped, read it again.')];
     const [word, ...rest] = match[1]!.split(' ');
     const text = rest.join(' ');
@@ -182,6 +189,30 @@ export class LineParser {
         const metres = Number(fields.metres);
         if (!(metres >= 0 && metres <= 2000)) return [this.bad('A length that cannot be: 0 to 2000 metres.')];
         if (this.reading) this.reading.measured.lengthMetres = metres;
+        return [];
+      }
+      case 'TESTED': {
+        const configuration = CONFIGURATIONS.find((c) => c === fields.as);
+        if (!configuration || !['yes', 'no', undefined].includes(fields.leads_subtracted))
+          return [
+            this.bad(
+              `A link is tested as one of ${CONFIGURATIONS.join(', ')}; leads_subtracted is yes or no.`,
+            ),
+          ];
+        if (this.reading) {
+          this.reading.measured.configuration = configuration;
+          if (fields.leads_subtracted)
+            this.reading.measured.leadsSubtracted = fields.leads_subtracted === 'yes';
+        }
+        return [];
+      }
+      case 'RESULT': {
+        const worst = fields.worst
+          ? { parameter: fields.worst, marginDb: Number(fields.margin), ...(fields.pairs ? { pairs: fields.pairs } : {}), ...(fields.mhz ? { atMHz: Number(fields.mhz) } : {}), ...(fields.end ? { end: fields.end } : {}) } // prettier-ignore
+          : undefined;
+        const parsed = testerResultSchema.safeParse({ says: fields.says, limit: fields.limit, ...(worst ? { worst } : {}) }); // prettier-ignore
+        if (!parsed.success) return [this.bad('A result that cannot be read: it wants says, limit, and of the worst value its margin.')]; // prettier-ignore
+        if (this.reading) this.reading.measured.result = parsed.data;
         return [];
       }
       case 'END': {

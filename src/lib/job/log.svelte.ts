@@ -224,9 +224,18 @@ export class JobLog {
     data: EntryOf<K>['data'],
     end?: 'head' | 'tail',
     says?: string,
-    at = new Date().toISOString(),
+    /** When and by whom it was done, where that was not here and now. */
+    done: { at?: string | undefined; by?: string | undefined } = {},
   ): Entry {
-    const entry = { ...this.stamp(at), link, ...(end ? { end } : {}), kind, data } as Entry;
+    const stamp = this.stamp(done.at ?? new Date().toISOString());
+    const entry = {
+      ...stamp,
+      ...(done.by ? { by: done.by } : {}),
+      link,
+      ...(end ? { end } : {}),
+      kind,
+      data,
+    } as Entry;
     this.keep(entry, says);
     return entry;
   }

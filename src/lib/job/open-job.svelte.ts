@@ -39,6 +39,9 @@ export class OpenJob {
   constructor(data: JobData) {
     this.plan = new OpenPlan(data.plan, () => this.here.me, () => invalidateAll()); // prettier-ignore
     this.here = new Here(this.plan.now);
+    // Before any screen is drawn: none may ask what this device has been told already.
+    this.here.resume();
+    this.tester.resume();
     this.outbox = new Outbox(data.plan.id, {
       answered: ({ states, refused, revision }) => {
         const ids = new Set(refused.map((r) => r.id));
@@ -61,9 +64,7 @@ export class OpenJob {
 
   /** Takes up what this device kept, and begins to send and to listen. Call once, in the browser. */
   resume(): () => void {
-    this.here.resume();
     this.plan.resume();
-    this.tester.resume();
     void this.outbox.resume();
     void sendPhotos(this.plan.id);
     const online = () => {

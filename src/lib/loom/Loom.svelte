@@ -19,7 +19,7 @@
   const id = $props.id();
   const loom = $derived(drawLoom({ copper, schemes, shielded, upright, breakAt }));
   const words = $derived(loomWords(copper, schemes, shielded));
-  const margin = $derived(upright ? { x: 0, y: 18 } : { x: 22, y: 4 });
+  const margin = $derived(upright ? { x: 0, y: 34 } : { x: 22, y: 22 });
 </script>
 
 <svg
@@ -62,6 +62,14 @@
   {#each loom.bridges as b (b.key)}
     <path d={b.d} fill="none" stroke="var(--paper)" stroke-width="9" />
     <path d={b.d} fill="none" stroke="var(--wrong)" stroke-width="5" stroke-dasharray="4 2" />
+  {/each}
+  {#each ['head', 'tail'] as const as end (end)}
+    <text
+      x={upright ? 2 : end === 'head' ? loom.boxWidth / 2 : loom.width - loom.boxWidth / 2}
+      y={upright ? (end === 'head' ? -21 : loom.height + 31) : -8}
+      text-anchor={upright ? 'start' : 'middle'}
+      class="fill-ink text-[15px] font-bold">{end}</text
+    >
   {/each}
   {#each loom.boxes as box (box.end + box.contact)}
     <g transform="translate({box.x} {box.y})">

@@ -362,7 +362,7 @@
         first.
       </p>
     {/if}
-    {#if session.measuresLength && !failing}<LengthAndResult {session} />{/if}
+    {#if session.measuresLength && !failing}{#key session.turn}<LengthAndResult {session} />{/key}{/if}
     <LeadsLine leads={session.leads} />
     <details class="border-t border-rule" bind:open={showsOptions}>
       <summary class="flex min-h-12 cursor-pointer items-center text-sm"

@@ -94,6 +94,7 @@ export class ProveSession {
   }
 
   private restore(d: ReadingDraft): void {
+    this.turn++;
     this.pad.fill(d.answers);
     this.splits = d.splits;
     this.from = d.from;
@@ -388,8 +389,12 @@ export class ProveSession {
     this.job.here.stand(next.end!);
   }
 
+  /** Grows whenever the reading is another one: forms that hold what is typed begin anew with it. */
+  turn = $state(0);
+
   /** Begins the reading anew: nothing of what was entered is left. */
   readAgain(): void {
+    this.turn++;
     this.pad.clear();
     this.splits = [];
     this.metres = {};

@@ -1,6 +1,6 @@
 import type { ReadingsFile, ReadingsFor } from '$core/formats/readings-csv';
-import { judgeMeasured, type Judged } from '$core/log/judge-measured';
-import type { Measured } from '$core/model/reading';
+import { judgeMeasured } from '$core/log/judge-measured';
+import { readingFileSchema } from '$core/model/reading';
 
 /** Largest file that is read, in bytes. */
 const MOST_BYTES = 20_000_000;
@@ -36,43 +36,39 @@ export async function readReadings(file: File, job: ReadingsFor): Promise<Readin
 }
 
 function oneReading(text: string, job: ReadingsFor): ReadingsFile {
+  let body: unknown;
   try {
-    const body = JSON.parse(text) as Measured & {
-      format?: string;
-      link?: string;
-      takenAt?: string;
-      tester?: string;
-      electrical?: Judged['electrical'];
-    };
-    if (body.format !== 'gauntlet/reading@1') return whole('This JSON file is no gauntlet/reading@1.');
-    const link = job.links.find((l) => l.id === body.link || l.label === body.link);
-    if (!link) return whole(`There is no link "${String(body.link).slice(0, 40)}" in this job.`);
-    const { from, evidence, walk, splits, joins, distances, lengthMetres } = body;
-    const measured = JSON.parse(
-      JSON.stringify({ from, evidence, walk, splits, joins, distances, lengthMetres }),
-    ) as Measured;
-    if (typeof walk !== 'string') return whole('This reading has no walk.');
-    const { electrical } = body;
-    const judged = judgeMeasured(
-      { reading: measured, ...(electrical ? { electrical } : {}) },
-      link,
-      job,
-      body.takenAt ?? '',
-    );
-    if (!judged.ok) return whole(judged.message);
-    const { verdict, reason } = judged.judgement;
-    const good = {
-      line: 1,
-      link,
-      measured,
-      verdict,
-      reason,
-      ...(electrical ? { electrical } : {}),
-      ...(body.takenAt ? { takenAt: body.takenAt } : {}),
-      ...(body.tester ? { tester: body.tester } : {}),
-    };
-    return { good: [good], problems: [], rows: 1 };
+    body = JSON.parse(text);
   } catch {
     return whole('This is no JSON that can be read: bring a gauntlet/reading@1 or a CSV.');
   }
+  const parsed = readingFileSchema.safeParse(body);
+  if (!parsed.success) {
+    const [issue] = parsed.error.issues;
+    return whole(`This is no gauntlet/reading@1: ${issue!.path.join('.') || 'format'} ${issue!.message}.`);
+  }
+  const { format: _, link: label, electrical, takenAt, by, tester, leads: __, ...measured } = parsed.data;
+  const link = job.links.find((l) => l.id === label || l.label === label);
+  if (!link) return whole(`There is no link "${String(label).slice(0, 40)}" in this job.`);
+  const judged = judgeMeasured(
+    { reading: measured, ...(electrical ? { electrical } : {}) },
+    link,
+    job,
+    takenAt ?? new Date(0).toISOString(),
+  );
+  if (!judged.ok) return whole(judged.message);
+  const person = job.crew.find((p) => p.id === by || p.name === by);
+  const { verdict, reason } = judged.judgement;
+  const good = {
+    line: 1,
+    link,
+    measured,
+    verdict,
+    reason,
+    ...(electrical ? { electrical } : {}),
+    ...(takenAt ? { takenAt } : {}),
+    ...(person ? { by: person.id } : {}),
+    ...(tester ? { tester } : {}),
+  };
+  return { good: [good], problems: [], rows: 1 };
 }

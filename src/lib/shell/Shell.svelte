@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { asking, fromSegment, segment } from '$lib/address/address';
+  import { apiAddress, asking, fromSegment, segment } from '$lib/address/address';
+  import { offline } from '$lib/device/offline.svelte';
   import type { Snippet } from 'svelte';
   import { onMount } from 'svelte';
-  import { goto, invalidateAll } from '$app/navigation';
+  import { goto, invalidateAll, preloadCode } from '$app/navigation';
   import { page } from '$app/state';
   import { useJob } from '$lib/job/open-job.svelte';
   import { bringBack } from '$lib/prove/session.svelte';
@@ -33,7 +34,16 @@
   let showingKeys = $state(false);
   let naming = $state(false);
   let ready = $state(false);
-  onMount(() => (ready = true));
+  onMount(() => {
+    ready = true;
+    void offline.watch(apiAddress(job.plan.id, 'site'));
+    // Where there is no service worker, the screens' code at least is here before the signal goes.
+    const screenCode = setTimeout(() => {
+      for (const s of ['rack', 'bench', 'prove', 'redo', 'trace', 'round', 'history', 'tools', 'readings'])
+        void preloadCode(job.at(s));
+    }, 3000);
+    return () => clearTimeout(screenCode);
+  });
 
   function undo(): void {
     const entry = job.log.undo();
@@ -117,7 +127,9 @@
       {job.outbox.waiting.length === 0
         ? job.outbox.elsewhere
           ? `${job.outbox.elsewhere} of other jobs waiting`
-          : 'all kept'
+          : offline.ready
+            ? 'all kept, works offline'
+            : 'all kept'
         : job.outbox.reachable
           ? `keeping ${job.outbox.waiting.length}`
           : `${job.outbox.waiting.length} waiting for the server`}
@@ -164,6 +176,12 @@
     <RefusedEntries />
     {#if job.outbox.storageFailed}
       <p class="m-3 border-4 border-wrong p-3 text-xl font-bold" role="alert">{job.outbox.storageFailed}</p>
+    {/if}
+    {#if offline.newer}
+      <button class="m-3 act" onclick={() => offline.takeUp()}
+        >A newer version is here: take it up <span class="text-sm font-normal">what you entered stays</span
+        ></button
+      >
     {/if}
     {#if job.plan.outdated}
       <button class="m-3 act" onclick={() => invalidateAll()}

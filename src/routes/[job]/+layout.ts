@@ -1,4 +1,6 @@
 import { error } from '@sveltejs/kit';
+import { apiAddress, fromSegment } from '$lib/address/address';
+import { keepForOffline } from '$lib/device/kept-jobs';
 import type { JobData } from '$lib/job/open-job.svelte';
 import type { LayoutLoad } from './$types';
 
@@ -6,8 +8,20 @@ import type { LayoutLoad } from './$types';
 export const ssr = false;
 
 export const load: LayoutLoad = async ({ params, fetch }) => {
-  const answer = await fetch(`/api/jobs/${encodeURIComponent(params.job)}/site`);
-  if (answer.ok) return (await answer.json()) as JobData;
+  const path = apiAddress(fromSegment(params.job), 'site');
+  let answer: Response;
+  try {
+    answer = await fetch(path);
+  } catch {
+    error(
+      503,
+      'The server is out of reach, and this device has not opened this job before: open it once where there is a signal.',
+    );
+  }
+  if (answer.ok) {
+    void keepForOffline(path, answer.clone());
+    return (await answer.json()) as JobData;
+  }
   const body = (await answer.json().catch(() => null)) as { error?: { message?: string } } | null;
   error(answer.status, body?.error?.message ?? 'The job could not be opened: try again in a moment.');
 };

@@ -1,5 +1,7 @@
 <script lang="ts">
-  import type { ReadingsFile } from '$core/formats/readings-csv';
+  import type { ReadingsFile, ReadReading } from '$core/formats/readings-csv';
+  import { compareInstants } from '$core/log/effective';
+  import { localTime } from '$lib/history/time';
   import { readReadings } from '$lib/readings/read-file';
   import { useJob } from '$lib/job/open-job.svelte';
 
@@ -28,22 +30,51 @@
     input.value = '';
   }
 
+  /** What is to be known of a reading before it is logged: done before later work, there already, or one of two. */
+  function remark(r: ReadReading): string {
+    const at = r.takenAt;
+    const status = job.statusOf(r.link.id);
+    if (alreadyLogged(r)) return 'in the log already: it will not be logged again';
+    const work = (['head', 'tail'] as const).flatMap((e) =>
+      status[e].working && status[e].at ? [status[e].at] : [],
+    );
+    if (at && work.some((w) => compareInstants(at, w) < 0))
+      return 'taken before the last work on this link: it proves nothing of that';
+    if (r.double) return `the link stands in line ${r.double} too: the later reading counts`;
+    return at ? '' : 'no time: it counts as taken now';
+  }
+  /** The same walk of the same link at the same time is the same reading. */
+  function alreadyLogged(r: ReadReading): boolean {
+    const log = job.log.history({ link: r.link.id, kind: 'reading' }) ?? [];
+    return log.some(
+      ({ entry: e, counts }) =>
+        counts &&
+        e.kind === 'reading' &&
+        r.takenAt !== undefined &&
+        compareInstants(e.at, r.takenAt) === 0 &&
+        e.data.reading.walk.replaceAll(' ', '') === r.measured.walk.replaceAll(' ', ''),
+    );
+  }
+  const fresh = $derived(file?.good.filter((r) => !alreadyLogged(r)) ?? []);
+
   function log(): void {
     if (!file) return;
-    for (const r of file.good)
-      job.log.write(r.link.id, 'reading', {
-        reading: JSON.parse(JSON.stringify(r.measured)) as typeof r.measured,
-        tester: r.tester ?? name.slice(0, 120),
-        ...(r.electrical ? { electrical: r.electrical } : {}),
-        ...(r.takenAt || r.by
-          ? {
-              note: [r.takenAt && `taken at ${r.takenAt}`, r.by && `by ${job.plan.person(r.by)}`]
-                .filter(Boolean)
-                .join(', '),
-            }
-          : {}),
-      });
-    logged = file.good.length;
+    const brought = { by: job.here.me, at: new Date().toISOString(), file: name.slice(0, 200) };
+    for (const r of fresh)
+      job.log.write(
+        r.link.id,
+        'reading',
+        {
+          reading: $state.snapshot(r.measured),
+          tester: r.tester ?? name.slice(0, 120),
+          ...(r.electrical ? { electrical: r.electrical } : {}),
+          brought,
+        },
+        undefined,
+        undefined,
+        { at: r.takenAt, by: r.by },
+      );
+    logged = fresh.length;
     file = null;
   }
 </script>
@@ -53,7 +84,8 @@
   <h1 class="text-2xl font-bold">Readings from a file</h1>
   <p>
     A CSV with a header row: link and walk, and if you have them from, evidence, splits, length_m, taken_at,
-    by, tester. Or one gauntlet/reading@1. Nothing is logged before you say so.
+    by, tester, and what the tester itself said. Or one gauntlet/reading@1. The time it was taken and who took
+    it stay with each reading. Nothing is logged before you say so.
   </p>
   <label class="act cursor-pointer focus-within:outline-3 focus-within:outline-ink {file ? '' : 'act-now'}">
     {working ? 'Reading …' : file ? 'Choose another file' : 'Choose the file'}
@@ -92,17 +124,23 @@
       {#if file.problems.length > SHOWN}<p>and {file.problems.length - SHOWN} more.</p>{/if}
     {/if}
     {#if file.good.length}
-      <button class="in-reach act act-now text-lg" data-main-action onclick={log}
+      <button class="in-reach act act-now text-lg" data-main-action disabled={!fresh.length} onclick={log}
         >{file.problems.length
-          ? `Log the ${file.good.length} good ones, leave the rest`
-          : `Log all ${file.good.length}`}</button
+          ? `Log the ${fresh.length} good ones, leave the rest`
+          : `Log all ${fresh.length}`}</button
       >
       <ul class="border-t border-rule">
         {#each file.good.slice(0, SHOWN) as r (r.line)}
           <li class="grid grid-cols-[5rem_6rem_1fr] gap-2 border-b border-rule py-1">
             <span class="font-mono">{r.link.label}</span><strong
               class={r.verdict === 'fail' ? 'text-wrong' : ''}>{r.verdict}</strong
-            ><span>{r.reason}</span>
+            ><span
+              >{r.reason}
+              {#if r.takenAt}<span class="block text-sm text-faint"
+                  >{localTime(r.takenAt)}{r.by ? `, ${job.plan.person(r.by)}` : ''}</span
+                >{/if}
+              {#if remark(r)}<strong class="block text-sm">{remark(r)}</strong>{/if}</span
+            >
           </li>
         {/each}
       </ul>

@@ -1,0 +1,98 @@
+import { expect, test } from '@playwright/test';
+import { allSeated, ownJob } from '../support/job';
+import { armed, cell, kept, open, ready } from '../support/page';
+
+test('with the server gone every screen opens, a reload too, and what was logged goes up when it is back', async ({
+  page,
+  request,
+  context,
+}) => {
+  const job = await ownJob(request, (file) => allSeated(file, 'K1'));
+  await open(page, `/${job}/prove/K1-01`);
+  await expect(page.getByTestId('kept')).toHaveText('all kept, works offline');
+  await context.setOffline(true);
+  for (const screen of [
+    'rack',
+    'bench/K1-02/head',
+    'redo',
+    'trace',
+    'round',
+    'history',
+    'tools',
+    'terms',
+    'setup',
+  ]) {
+    await open(page, `/${job}/${screen}`);
+    await expect(page.getByRole('heading').first()).toBeVisible();
+  }
+  await open(page, `/${job}/prove/K1-01`);
+  await page.reload();
+  await ready(page);
+  await armed(page);
+  await page.keyboard.press('a');
+  await expect(page.getByTestId('undo-line')).toContainText('K1-01: pass logged');
+  await page.keyboard.type('12305678');
+  await expect(page.getByTestId('question')).not.toBeEmpty();
+  await armed(page);
+  await page.getByRole('button', { name: /^Log fail/ }).click();
+  await expect(page.getByTestId('kept')).toHaveText('2 waiting for the server');
+  await page.reload();
+  await ready(page);
+  await expect(page.getByTestId('kept')).toContainText('2');
+  await open(page, `/${job}/rack`);
+  await expect(cell(page, 'K1-01')).toHaveAccessibleName(/head proven, tail proven/);
+  await expect(cell(page, 'K1-02')).toHaveAccessibleName(/failed/);
+  // An older entry is taken back without the server as well.
+  await open(page, `/${job}/history?link=K1-01`);
+  await page.getByRole('button', { name: /^Take back: pass/ }).click();
+  await page.getByLabel('Why it is taken back').fill('wrong port');
+  await page.keyboard.press('Enter');
+  await open(page, `/${job}/rack`);
+  await expect(cell(page, 'K1-01')).toHaveAccessibleName(/head seated, tail seated/);
+  await context.setOffline(false);
+  await kept(page);
+  const log = async (link: string) =>
+    ((await (await request.get(`/api/jobs/${job}/links/${link}/history`)).json()) as { entries: { kind: string }[] }).entries.map((e) => e.kind); // prettier-ignore
+  expect(await log('K1-01')).toEqual(['seated', 'seated', 'reading', 'void']);
+  expect(await log('K1-02')).toEqual(['seated', 'seated', 'reading']);
+});
+
+test('a job that was never opened here says so without a server, in a sentence', async ({
+  page,
+  request,
+  context,
+}) => {
+  const [known, other] = [await ownJob(request), await ownJob(request)];
+  await open(page, `/${known}/rack`);
+  await expect(page.getByTestId('kept')).toHaveText('all kept, works offline');
+  await context.setOffline(true);
+  await page.goto(`/${other}/rack`);
+  await expect(page.getByRole('heading', { name: 'No server' })).toBeVisible();
+  await expect(page.getByText('this device has not opened this job before')).toBeVisible();
+});
+
+test('what another tab of this browser logs goes up once, and both show it', async ({
+  page,
+  request,
+  context,
+}) => {
+  const job = await ownJob(request, (file) => allSeated(file, 'K1'));
+  await open(page, `/${job}/prove/K1-01`);
+  const tab = await context.newPage();
+  await open(tab, `/${job}/prove/K1-05`);
+  await context.setOffline(true);
+  for (const [p, label] of [[page, 'K1-01'], [tab, 'K1-05']] as const) {
+    await p.bringToFront();
+    await armed(p);
+    await p.keyboard.press('a');
+    await expect(p.getByTestId('undo-line')).toContainText(`${label}: pass logged`);
+  } // prettier-ignore
+  await context.setOffline(false);
+  await kept(page);
+  await kept(tab);
+  await expect(cell(tab, 'K1-01')).toHaveAccessibleName(/head proven/);
+  for (const label of ['K1-01', 'K1-05']) {
+    const { entries } = (await (await request.get(`/api/jobs/${job}/links/${label}/history`)).json()) as { entries: { kind: string }[] }; // prettier-ignore
+    expect(entries.filter((e) => e.kind === 'reading')).toHaveLength(1);
+  }
+});
