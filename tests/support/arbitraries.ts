@@ -1,6 +1,9 @@
 import fc from 'fast-check';
-import type { Copper, EndCopper } from '../../src/core/copper/copper';
-import { CONDUCTORS, CONTACTS, type Contact } from '../../src/core/wiring/conductors';
+import { copperAsOrdered, type Copper, type EndCopper } from '../../src/core/copper/copper';
+import { cableMistakes, endMistakes } from '../../src/core/diagnose/catalogue';
+import { narrowEnd, SOUND_CABLE, wideCable, wideEnd } from '../../src/core/diagnose/compact';
+import { schemesFor } from '../../src/core/wiring/schemes';
+import { CONDUCTORS, CONTACTS, ENDS, type Contact } from '../../src/core/wiring/conductors';
 import type { LinkSpec } from '../../src/core/wiring/link-spec';
 
 const scheme = fc.constantFrom('T568A' as const, 'T568B' as const);
@@ -30,6 +33,29 @@ const end: fc.Arbitrary<EndCopper> = fc
     open: open as Contact[],
     bridges: bridges as [Contact, Contact][],
   }));
+
+/** Copper made by the catalogue's own mistakes, up to three of them: what the index has to explain. */
+export const listedCopper = (link: LinkSpec): fc.Arbitrary<Copper> => {
+  const schemes = schemesFor(link);
+  const right = copperAsOrdered(link);
+  const ends = ENDS.flatMap((e) => endMistakes(link[e].connector, schemes[e]).map((m) => ({ end: e, m })));
+  const one = fc.oneof(
+    { weight: 4, arbitrary: fc.constantFrom(...ends).map(({ end, m }) => ({ end, m, cable: undefined })) },
+    { weight: 1, arbitrary: fc.constantFrom(...cableMistakes()).map((cable) => ({ end: undefined, m: undefined, cable })) },
+  ); // prettier-ignore
+  return fc.array(one, { minLength: 1, maxLength: 3 }).map((made) => {
+    const now = { head: narrowEnd(right.head), tail: narrowEnd(right.tail), cable: SOUND_CABLE };
+    for (const { end, m, cable } of made) {
+      if (end) now[end] = m.apply(now[end]);
+      else now.cable = cable.apply(now.cable);
+    }
+    return {
+      head: wideEnd(now.head, link.shielded),
+      tail: wideEnd(now.tail, link.shielded),
+      cable: wideCable(now.cable),
+    };
+  });
+};
 
 /** Any copper of an unshielded link, right or wrong. */
 export const anyCopper: fc.Arbitrary<Copper> = fc.record({

@@ -22,3 +22,12 @@ export function readMeasured(
   };
   return { ok: true, reading: seenFromHead(reading, measured.from ?? 'head') };
 }
+
+/** Where along a link its first measured open or short lies, from 0 at the head to 1 at the tail; by the length measured with it, else the planned one. */
+export function placeOfFault(measured: Measured, plannedMetres: number | undefined): number | undefined {
+  const [d] = measured.distances ?? [];
+  const metres = measured.lengthMetres ?? plannedMetres;
+  if (!d || !metres) return undefined;
+  const share = Math.min(1, d.metres / metres);
+  return d.from === 'head' ? share : 1 - share;
+}

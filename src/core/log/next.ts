@@ -1,4 +1,5 @@
 import type { Link } from '../model/job';
+import type { End } from '../wiring/conductors';
 import type { LinkStatus, TerminationState } from './state';
 
 const WORST: readonly TerminationState[] = ['failed', 'stale', 'seated', 'bare', 'provisional', 'proven'];
@@ -27,6 +28,36 @@ export const inPortOrder = (links: readonly Link[], panelOrder: readonly string[
     (a, b) =>
       panelOrder.indexOf(a.head.panel) - panelOrder.indexOf(b.head.panel) || a.head.port - b.head.port,
   );
+
+/** What a link wants next, and at which end where it matters. */
+export type Wants = { screen: 'bench'; end: End } | { screen: 'prove' };
+
+/** Where work on a link goes on: at the bench while an end is bare, else at prove. */
+export const whatNext = ({ head, tail }: Pick<LinkStatus, End>): Wants =>
+  head.state === 'bare'
+    ? { screen: 'bench', end: 'head' }
+    : tail.state === 'bare'
+      ? { screen: 'bench', end: 'tail' }
+      : { screen: 'prove' };
+
+/** What a job wants next: the link to go to, why, and how many want the same. */
+export interface JobNext {
+  link: Link;
+  work: 'prove' | 'redo' | 'terminate';
+  count: number;
+}
+
+/** The next work of a job: what is terminated is proven first, then what failed is done again, then what is bare is begun. */
+export function nextOfJob(ordered: readonly Link[], statusOf: (id: string) => LinkStatus): JobNext | null {
+  const of = (wants: (s: LinkStatus) => boolean) => ordered.filter((l) => wants(statusOf(l.id)));
+  const works = [
+    ['prove', of(wantsReading)],
+    ['redo', of(wantsRedo)],
+    ['terminate', of((s) => s.head.state === 'bare' || s.tail.state === 'bare')],
+  ] as const;
+  const first = works.find(([, links]) => links.length);
+  return first ? { link: first[1][0]!, work: first[0], count: first[1].length } : null;
+}
 
 /** The first link after `from`, going round, that `wants` something; null when none does. */
 export function nextAfter(

@@ -40,9 +40,9 @@ export function slackLeft(
 export const mayPunch = (status: LinkStatus, end: End, contacts: readonly Contact[]): boolean =>
   contacts.length > 0 && contacts.every((c) => (status[end].repunched[c] ?? 0) < MOST_PUNCHES);
 
-/** What a redo of an end takes: its slots punched again where that is enough, else the whole end. */
+/** What a redo of an end takes: its slots punched again where that is enough, else the whole end, else another cable. */
 export interface RedoTakes {
-  way: 'repunch' | 'redo';
+  way: 'repunch' | 'redo' | 're-pull';
   minutes: number;
   /** Cable that goes with it, in millimetres. */
   cableMm: number;
@@ -59,9 +59,7 @@ export function redoTakes(
   const jack = classOf(link[end].connector) === 'jack';
   if (jack && mayPunch(status, end, contacts))
     return { way: 'repunch', minutes: DEFAULT_COSTS.repunch, cableMm: 0 };
-  return {
-    way: 'redo',
-    minutes: jack ? DEFAULT_COSTS.redoJack : DEFAULT_COSTS.redoPlug,
-    cableMm: slackLeft(status, link, policy, end).takesMm,
-  };
+  const { takesMm, mustRepull } = slackLeft(status, link, policy, end);
+  if (mustRepull) return { way: 're-pull', minutes: DEFAULT_COSTS.repull, cableMm: takesMm };
+  return { way: 'redo', minutes: jack ? DEFAULT_COSTS.redoJack : DEFAULT_COSTS.redoPlug, cableMm: takesMm };
 }

@@ -3,6 +3,7 @@ import { doubles } from '../model/identifiers';
 import type { JobFile, JobPlan, Link } from '../model/job';
 import { PLAN_LISTS } from '../model/plan-changes';
 import { mediumOf } from '../wiring/connector';
+import { RESERVED_JOB_IDS } from './new-ids';
 
 /** One thing that cannot be in a plan: where, and what to do about it. */
 export interface PlanProblem {
@@ -112,6 +113,7 @@ export function jobFileProblems(file: JobFile): PlanProblem[] {
   };
   const problems = planProblems(planOfFile(file)).map((p) => ({ ...p, path: at(p.path) }));
   const say = (path: string, message: string) => void problems.push({ path, message });
+  if (RESERVED_JOB_IDS.includes(file.job.id)) say('job.id', `No job may be called "${file.job.id}": its address is the program's own.`); // prettier-ignore
   const links = new Set(file.links.map((l) => l.id));
   const crew = new Set(file.crew.map((p) => p.id));
   const ids = new Set<string>();

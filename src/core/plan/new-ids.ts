@@ -1,8 +1,11 @@
-/** An id out of a name: small letters, digits and dashes. */
+import anyAscii from 'any-ascii';
+
+/** First words of addresses that are the program's own: no job may be called so. */
+export const RESERVED_JOB_IDS: readonly string[] = ['new', 'api', 'offline-shell'];
+
+/** An id out of a name in any script: small letters, digits and dashes. */
 export const slugOf = (name: string): string =>
-  name
-    .normalize('NFKD')
-    .replace(/\p{M}/gu, '')
+  anyAscii(name)
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '')

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { cableNamed } from '$core/model/cable-named';
   import { openOfficeCords } from '$core/electrical/cords';
-  import { delayOfLength, lengthFromDelay, nvpFrom, TYPICAL_NVP } from '$core/electrical/length';
+  import { delayOfLength, lengthFromDelay, NVP_RANGE, nvpFrom, TYPICAL_NVP } from '$core/electrical/length';
   import { poeAtDevice, POE_TYPES } from '$core/electrical/poe';
   import { LINK_LIMITS } from '$core/electrical/limits';
   import { loopOhms } from '$core/electrical/resistance';
@@ -23,7 +23,8 @@
   const fromDelay = $derived.by(() => {
     const [ns, v] = [number(delay), number(nvp)];
     if (ns === null || v === null) return null;
-    if (!(v >= 0.5 && v <= 0.9)) return 'An NVP lies between 0.5 and 0.9: look at the jacket.';
+    if (!(v >= NVP_RANGE[0] && v <= NVP_RANGE[1]))
+      return `An NVP lies between ${NVP_RANGE[0]} and ${NVP_RANGE[1]}: look at the jacket.`;
     if (!(ns > 0 && ns < 10_000)) return 'A delay lies between 0 and 10,000 ns.';
     const length = lengthFromDelay(ns, v);
     return `${length.toFixed(1)} m by this delay${metres ? `; at ${metres} m the NVP is ${nvpFrom(metres, ns).toFixed(3)}` : ''}.`;

@@ -6,6 +6,7 @@
   import type { Link } from '$core/model/job';
   import { copperAsOrdered } from '$core/copper/copper';
   import { specOf } from '$core/log/link-spec';
+  import { placeOfFault } from '$core/log/measured';
   import { CONTACT_PAIRS, ENDS, type Contact } from '$core/wiring/conductors';
   import LampPad from '$lib/lamp-pad/LampPad.svelte';
   import Loom from '$lib/loom/Loom.svelte';
@@ -65,12 +66,7 @@
   const judgement = $derived(session.judgement);
   const failing = $derived(judgement?.verdict === 'fail');
   const never = $derived(ENDS.filter((e) => status[e].state === 'bare'));
-  const breakAt = $derived.by(() => {
-    const d = session.measured?.distances?.[0];
-    if (!d || !link.lengthMetres) return undefined;
-    const share = Math.min(1, d.metres / link.lengthMetres);
-    return d.from === 'head' ? share : 1 - share;
-  });
+  const breakAt = $derived(session.measured && placeOfFault(session.measured, link.lengthMetres));
   let typed = $state('');
   let typedProblem = $state('');
 

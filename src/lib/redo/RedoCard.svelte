@@ -31,7 +31,7 @@
   );
   const cable = $derived(found?.mistakes.some((m) => m.where === 'cable') ?? false);
   const takesOf = (end: End) => redoTakes(status, link, job.plan.policy, end, contactsAt(end));
-  const punchable = (end: End) => takesOf(end).way === 'repunch';
+  const wayOf = (end: End) => takesOf(end).way;
   const takes = (end: End) => {
     const { way, minutes, cableMm } = takesOf(end);
     return way === 'repunch'
@@ -98,10 +98,10 @@
     {/each}
     {#each failed as end (end)}
       <p
-        class={['text-sm', outlook[end].mustRepull ? 'border-l-4 border-wrong pl-3' : 'text-faint']}
+        class={['text-sm', wayOf(end) === 're-pull' ? 'border-l-4 border-wrong pl-3' : 'text-faint']}
         data-testid="slack {end}"
       >
-        {outlook[end].mustRepull && !punchable(end)
+        {wayOf(end) === 're-pull'
           ? `Do not cut: the ${end} has ${formatLength(Math.max(0, outlook[end].leftMm), job.plan.policy.units)} of slack and one more takes ${formatLength(outlook[end].takesMm, job.plan.policy.units)}. Pull the cable anew.`
           : `The ${end} takes ${takes(end)}; its slack allows ${outlook[end].redosLeft} more.`}
       </p>
@@ -125,9 +125,9 @@
       />
     {/if}
     {#each failed as end, i (end)}
-      {#if outlook[end].mustRepull && !punchable(end)}
+      {#if wayOf(end) === 're-pull'}
         <p class="border-2 border-wrong p-2">The {end} cannot be done once more.</p>
-      {:else if punchable(end)}
+      {:else if wayOf(end) === 'repunch'}
         <button class={['act', i === 0 && 'act-now']} onclick={() => done(end, 'repunch')}
           >{end}: punched again</button
         >
@@ -140,7 +140,7 @@
         >
       {/if}
     {/each}
-    {#if failed.length && (cable || failed.some((e) => outlook[e].mustRepull && !punchable(e)))}
+    {#if failed.length && (cable || failed.some((e) => wayOf(e) === 're-pull'))}
       <button class="act act-now" onclick={repulled}>Cable pulled anew</button>
     {/if}
     <a class={['act', failed.length === 0 && 'act-now']} href={job.at('prove', link.id)}>Prove it</a>

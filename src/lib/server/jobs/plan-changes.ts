@@ -15,7 +15,7 @@ import { applyChanges, type AppliedChanges, type Used } from '$core/plan/apply-c
 import { movedLinks, planHistory, type MovedLink } from '$core/plan/history';
 import { NOBODY_SAID } from '$core/plan/invariants';
 import { rebase, type Conflict } from '$core/plan/merge';
-import { NewIds, slugOf } from '$core/plan/new-ids';
+import { NewIds, RESERVED_JOB_IDS, slugOf } from '$core/plan/new-ids';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
 import { noSuchJob, Refused, type Issue } from '../refused';
@@ -40,7 +40,7 @@ export async function createJob(db: Db, body: unknown, now = new Date()): Promis
   return db.transaction().execute(async (trx) => {
     const taken = await trx.selectFrom('job').select('id').execute();
     // Words the program's own pages begin with are no jobs.
-    const id = new NewIds([...taken.map((j) => j.id), 'new', 'api']).give(slugOf(name));
+    const id = new NewIds([...taken.map((j) => j.id), ...RESERVED_JOB_IDS]).give(slugOf(name));
     const created_at = now.toISOString();
     await trx
       .insertInto('job')

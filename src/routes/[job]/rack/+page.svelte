@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { wantsReading, wantsRedo, worstState } from '$core/log/next';
+  import { nextOfJob, whatNext, worstState } from '$core/log/next';
+  import { TERMINATION_STATES } from '$core/log/state';
   import type { Link } from '$core/model/job';
   import PortCell from '$lib/port-strip/PortCell.svelte';
   import StateMark from '$lib/port-strip/StateMark.svelte';
@@ -13,38 +14,22 @@
 
   /** What a port wants, and so where a tap on it leads. */
   function hrefFor(link: Link): string {
-    const status = job.statusOf(link.id);
-    if (status.head.state === 'bare') return job.at('bench', link.id, 'head');
-    if (status.tail.state === 'bare') return job.at('bench', link.id, 'tail');
-    return job.at('prove', link.id);
+    const wants = whatNext(job.statusOf(link.id));
+    return wants.screen === 'bench' ? job.at('bench', link.id, wants.end) : job.at('prove', link.id);
   }
-  const toProve = $derived(job.plan.ordered.filter((l) => wantsReading(job.statusOf(l.id))));
-  const toRedo = $derived(job.plan.ordered.filter((l) => wantsRedo(job.statusOf(l.id))));
-  const bare = $derived(
-    job.plan.ordered.filter((l) =>
-      ['head', 'tail'].some((e) => job.statusOf(l.id)[e as 'head'].state === 'bare'),
-    ),
-  );
   const proven = $derived(job.plan.ordered.filter((l) => worstState(job.statusOf(l.id)) === 'proven').length);
-  const next = $derived(
-    toProve[0]
-      ? {
-          link: toProve[0],
-          verb: 'Prove',
-          href: job.at('prove', toProve[0].id),
-          rest: `${toProve.length} want a reading`,
-        }
-      : toRedo[0]
-        ? { link: toRedo[0], verb: 'Redo', href: job.at('redo'), rest: `${toRedo.length} to be done again` }
-        : bare[0]
-          ? {
-              link: bare[0],
-              verb: 'Terminate',
-              href: hrefFor(bare[0]),
-              rest: `${bare.length} have a bare end`,
-            }
-          : null,
-  );
+  const NEXT_WORDS = {
+    prove: ['Prove', 'want a reading'],
+    redo: ['Redo', 'to be done again'],
+    terminate: ['Terminate', 'have a bare end'],
+  } as const;
+  const next = $derived.by(() => {
+    const found = nextOfJob(job.plan.ordered, (id) => job.statusOf(id));
+    if (!found) return null;
+    const [verb, rest] = NEXT_WORDS[found.work];
+    const href = found.work === 'redo' ? job.at('redo') : hrefFor(found.link);
+    return { link: found.link, verb, href, rest: `${found.count} ${rest}` };
+  });
   const rooms = $derived(
     job.plan.spaces
       .filter((s) => s.kind === 'room')
@@ -64,7 +49,6 @@
       ? job.plan.panels
       : job.plan.panels.filter((p) => p.space === closet),
   );
-  const STATES = ['bare', 'seated', 'provisional', 'proven', 'failed', 'stale'] as const;
 </script>
 
 <svelte:head><title>rack · {job.plan.name}</title></svelte:head>
@@ -168,7 +152,9 @@
     <section class="hidden lg:block" aria-label="Legend">
       <h2 class="text-sm text-faint">Head above, tail below</h2>
       <ul class="mt-1 grid grid-cols-2 gap-1">
-        {#each STATES as s (s)}<li class="flex items-center gap-2"><StateMark state={s} />{s}</li>{/each}
+        {#each TERMINATION_STATES as s (s)}<li class="flex items-center gap-2">
+            <StateMark state={s} />{s}
+          </li>{/each}
       </ul>
     </section>
   </aside>
