@@ -7,6 +7,8 @@ export default {
   kit: {
     adapter: adapter({ out: 'build', precompress: true }),
     alias: { $core: 'src/core' },
+    // Registered once a screen has been usable for a moment: fetching the rest must not hold up the first.
+    serviceWorker: { register: false },
     // One shell for every screen: what a service worker keeps of one address opens all.
     paths: { relative: false },
     // hooks.server.ts refuses other sites where something is kept; the two open routes take any sender.

@@ -189,13 +189,13 @@ describe('a plan', () => {
   });
   it('that two people changed in the same place asks whose version stands, and goes on with the answer', async () => {
     const link = job.plan.link(LINK)!;
-    await changePlan(device.db, 'station', { put: { links: [{ ...link, note: 'theirs' }] } });
+    await changePlan(device.db, 'station', { put: { links: [{ ...link, note: 'theirs', shielded: true }] } });
     const change = job.plan.change({ put: { links: [{ ...link, note: 'mine', lengthMetres: 7 }] } }, 'test');
     await vi.waitFor(() => expect(job.plan.question?.conflicts).toHaveLength(1), WAIT);
     job.plan.question!.answer({ theirs: [true], moved: {} });
     expect(await change).toBe('');
     const kept = (await device.file()).links.find((l) => l.id === LINK)!;
-    expect([kept.note, kept.lengthMetres]).toEqual(['theirs', 7]);
+    expect([kept.note, kept.lengthMetres, kept.shielded]).toEqual(['theirs', 7, true]);
   });
   it('that moves a terminated link asks whether the cable was moved, and giving up changes nothing', async () => {
     const proven = job.plan.ordered.find((l) => job.statusOf(l.id).head.state === 'proven')!;

@@ -175,6 +175,19 @@ describe('a plan with a history', () => {
     });
     expect(await exportJob(db, job)).toBe(before);
   });
+  it('takes what was decided, keeps what only the other changed, and asks again where a third came between', async () => {
+    const made = { revision: await revision() };
+    await changePlan(db, job, {
+      ...made,
+      put: { links: [{ ...link(1), note: 'theirs', lengthMetres: 12 }] },
+    });
+    const mine = { ...made, put: { links: [{ ...link(1), note: 'mine' }] }, decided: { revision: 2, fields: ['links.P-1.note'] } }; // prettier-ignore
+    await changePlan(db, job, { put: { links: [{ ...link(1), note: 'a third', lengthMetres: 12 }] } });
+    const refused = await refusal(changePlan(db, job, mine));
+    expect((refused as PlanRefused).ask.conflicts).toMatchObject([{ theirs: 'a third', mine: 'mine' }]);
+    await changePlan(db, job, { ...mine, decided: { revision: 3, fields: ['links.P-1.note'] } });
+    expect((await readPlan(db, job))!.links[0]).toMatchObject({ note: 'mine', lengthMetres: 12 });
+  });
   it('does not bring a link back that somebody else took out', async () => {
     const made = { revision: await revision() };
     await changePlan(db, job, { ...made, remove: { links: ['P-2'] } });

@@ -1,4 +1,4 @@
-import { ofLink } from '../model/entry';
+import { ofLink } from '../model/of-link';
 import Papa from 'papaparse';
 import type { Link } from '../model/job';
 import type { Resolved } from '../log/effective';

@@ -3,7 +3,7 @@ import Papa from 'papaparse';
 import type { Link, Part, Policy } from '../model/job';
 import type { Measured } from '../model/reading';
 import { MOST_CABLE_METRES } from '../model/limits';
-import { CONFIGURATIONS, testerResultSchema, type TesterResult } from '../model/tester-result';
+import { CONFIGURATIONS, resultFromWords, type TesterResult } from '../model/tester-result';
 import { judgeMeasured, type Judged } from '../log/judge-measured';
 import { CONTACT_PAIRS } from '../wiring/conductors';
 
@@ -228,26 +228,18 @@ function resultIn(
 ): TesterResult | null {
   const says = cell('result').toLowerCase();
   if (!says) return null;
-  const worst = cell('worst');
-  const [marginDb, atMHz] = [cell('margin_db'), cell('at_mhz')];
-  const parsed = testerResultSchema.safeParse({
+  const [worst, ...pairs] = cell('worst').split(' ');
+  const result = resultFromWords({
     says,
     limit: cell('limit') || 'a limit that is not named',
-    ...(worst
-      ? {
-          worst: {
-            parameter: worst.split(' ')[0],
-            ...(worst.includes(' ') ? { pairs: worst.slice(worst.indexOf(' ') + 1) } : {}),
-            marginDb: marginDb === '' ? NaN : numberIn(marginDb),
-            ...(atMHz ? { atMHz: numberIn(atMHz) } : {}),
-          },
-        }
-      : {}),
+    ...(worst ? { worst, margin: cell('margin_db').replace(',', '.') } : {}),
+    ...(pairs.length ? { pairs: pairs.join('') } : {}),
+    ...(cell('at_mhz') ? { mhz: cell('at_mhz').replace(',', '.') } : {}),
   });
-  if (parsed.success) return parsed.data;
-  bad(
-    'result',
-    'A result is pass, pass*, fail* or fail, with its worst value like "NEXT 36-45" and that margin in dB.',
-  );
-  return null;
+  if (!result)
+    bad(
+      'result',
+      'A result is pass, pass*, fail* or fail, with its worst value like "NEXT 36-45" and that margin in dB.',
+    );
+  return result;
 }

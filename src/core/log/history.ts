@@ -1,4 +1,5 @@
-import { ofLink, type LogEntry } from '../model/entry';
+import { ofLink } from '../model/of-link';
+import { type LogEntry } from '../model/entry';
 import type { Link } from '../model/job';
 import { CLOCK_TOLERANCE_MS, compareInstants, happenedAt, resolve, type Resolved } from './effective';
 

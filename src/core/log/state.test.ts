@@ -1,5 +1,5 @@
+import { ofLink } from '../model/of-link';
 import { jobFileProblems } from '../plan/invariants';
-import { ofLink } from '../model/entry';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import demo from '../../../demo/skerry-point.json';
@@ -169,6 +169,54 @@ describe('what is next', () => {
     expect(
       wantsReading(foldLink(link, terms, [seat('head'), seat('tail'), read('123-5678', {}, ['tail'])])),
     ).toBe(false);
+  });
+});
+
+describe('conditions beside the facts', () => {
+  const redo = (end: 'head' | 'tail') => entry('redone', { action: 'redo' }, end);
+  const states = (s: ReturnType<typeof foldLink>) => [s.head.state, s.tail.state];
+  it('an exchange fails both ends, not the head alone', () => {
+    const log = [seat('head'), seat('tail'), read('1 2 3 4 5 6 7 8'), entry('exchanged', { with: 'K1-02' })];
+    expect(states(foldLink(link, terms, log))).toEqual(['failed', 'failed']);
+  });
+  it('a redo that fails again is a redo no more for the diagnosis', () => {
+    const log = [seat('head'), seat('tail'), read('1 2 3 - 5 6 7 8', {}, ['head']), redo('head')];
+    expect(foldLink(link, terms, log).head.redoneSinceFail).toBe(true);
+    const again = [...log, read('1 2 3 - 5 6 7 8', {}, ['head'])];
+    expect(foldLink(link, terms, again).head.redoneSinceFail).toBe(false);
+  });
+  it('a redo makes a provisional end across stale as well as a proven one', () => {
+    const log = [seat('head'), seat('tail'), read('1 2 3 4 5 6 7 8', { evidence: 'continuity', splits: undefined })]; // prettier-ignore
+    expect(states(foldLink(link, terms, log))).toEqual(['provisional', 'provisional']);
+    expect(states(foldLink(link, terms, [...log, redo('tail')]))).toEqual(['stale', 'stale']);
+  });
+  it('two people at one end count as at the same time within ten minutes, and not after', () => {
+    const first = seat('tail');
+    const later = (minutes: number) => {
+      const e = entry('redone', { action: 'redo' }, 'tail', 'una');
+      e.at = new Date(Date.parse(first.at) + minutes * 60_000).toISOString();
+      return foldLink(link, terms, [first, e]).tail.loggedTwice;
+    };
+    expect([later(9.9), later(10)]).toEqual([['ines', 'una'], undefined]);
+  });
+  it('entries of one instant are taken by their ids, whatever order they came in', () => {
+    const [a, b] = [read('1 2 3 - 5 6 7 8'), read('1 2 3 4 5 6 7 8')];
+    b.at = a.at;
+    expect(states(foldLink(link, terms, [a, b]))).toEqual(['proven', 'proven']);
+    expect(states(foldLink(link, terms, [b, a]))).toEqual(['proven', 'proven']);
+  });
+  it('a value over its limit does not hide what the wire map failed by', () => {
+    const e = read('1 2 3 - 5 6 7 8');
+    e.data.electrical = { loopOhms: { '12': 40 } };
+    expect(foldLink(link, terms, [e]).head.reason).toBe('contact 4 open');
+  });
+  it('a link moved on site wants a reading where it is, and a failed end stays failed', () => {
+    const move = () => entry('moved', { revision: 2, changed: ['port K1 1 → K1 7'] });
+    const proven = [seat('head'), seat('tail'), read('1 2 3 4 5 6 7 8'), move()];
+    expect(states(foldLink(link, terms, proven))).toEqual(['stale', 'stale']);
+    expect(foldLink(link, terms, proven).lastReading!.current).toBe(false);
+    const failed = [seat('head'), read('1 2 3 - 5 6 7 8', {}, ['head']), move()];
+    expect(states(foldLink(link, terms, failed))).toEqual(['failed', 'bare']);
   });
 });
 

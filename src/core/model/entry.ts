@@ -255,8 +255,6 @@ export const jobEntrySchema = z.discriminatedUnion(
 
 /** Anything the log holds. */
 export type LogEntry = Entry | JobEntry;
-/** Whether an entry is about one link, and not about the job as a whole. */
-export const ofLink = (e: LogEntry): e is Entry => 'link' in e && e.link !== undefined;
 /** The schema that fits what was sent: by whether it names a link, or is of a kind that must. */
 export const schemaFor = (body: unknown) =>
   typeof body === 'object' &&

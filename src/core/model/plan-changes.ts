@@ -35,6 +35,10 @@ export const planChangesSchema = z.strictObject({
   id: z.uuid().optional(),
   /** The revision of the plan that the sender had; the newest where missing. */
   revision: z.number().int().min(0).optional(),
+  /** Conflicts that were seen and decided, as `list.id.field`, and the revision they were seen at: what is asked for stands there. */
+  decided: z
+    .strictObject({ revision: z.number().int().min(0), fields: z.array(z.string().max(300)).max(10_000) })
+    .optional(),
   /** The file or screen it comes from, and who made it. */
   from: z.string().max(200).optional(),
   by: z.string().min(1).max(80).optional(),
@@ -45,17 +49,6 @@ export const planChangesSchema = z.strictObject({
 export type PlanChanges = z.infer<typeof planChangesSchema>;
 /** Lists of a plan that changes touch. */
 export type PlanList = keyof NonNullable<PlanChanges['put']>;
-/** Those lists, in the order in which things stand on one another. */
-export const PLAN_LISTS: readonly PlanList[] = [
-  'spaces',
-  'panels',
-  'outlets',
-  'links',
-  'crew',
-  'parts',
-  'legends',
-];
-
 /** What a new job starts from. */
 export const newJobSchema = z.strictObject({
   name: jobName,

@@ -1,5 +1,5 @@
 import { EVIDENCE } from './evidence';
-import { CONFIGURATIONS, testerResultSchema } from './tester-result';
+import { CONFIGURATIONS, type TesterResult } from './tester-result';
 import { z } from 'zod';
 import { CONTACT_PAIRS, CONTACTS, ENDS } from '../wiring/conductors';
 
@@ -24,6 +24,25 @@ export const distanceSchema = z.strictObject({
 export const joinsSchema = z.strictObject({
   head: z.array(z.array(contactSchema).min(2).max(9)).max(4),
   tail: z.array(z.array(contactSchema).min(2).max(9)).max(4),
+});
+
+const pairs = z.string().regex(new RegExp(`^(${CONTACT_PAIRS.join('|')})(-(${CONTACT_PAIRS.join('|')}))?$`), {
+  error: 'name pairs by their contacts, such as 36-45',
+});
+
+/** What an instrument that holds a link against limits says of it: starred results lie within its accuracy. */
+export const testerResultSchema: z.ZodType<TesterResult> = z.strictObject({
+  says: z.enum(['pass', 'pass*', 'fail*', 'fail']),
+  limit: z.string().min(1).max(120),
+  worst: z
+    .strictObject({
+      parameter: z.string().min(1).max(40),
+      pairs: pairs.optional(),
+      marginDb: z.number().min(-200).max(200),
+      atMHz: z.number().min(0.001).max(5000).optional(),
+      end: z.enum(ENDS).optional(),
+    })
+    .optional(),
 });
 
 /** What was measured: the part of a reading that does not say of what, when and by whom. */

@@ -1,6 +1,7 @@
+import { PLAN_LISTS } from '../model/plan-lists';
 import type { JobPlan, Link } from '../model/job';
 import { planProblems, type PlanProblem } from './invariants';
-import { PLAN_LISTS, type PlanChanges, type PlanList } from '../model/plan-changes';
+import { type PlanChanges, type PlanList } from '../model/plan-changes';
 
 /** What of a plan stands in the log: links are then retired and not removed, parts stay. People are always retired, since what they logged may still be on its way. */
 export interface Used {

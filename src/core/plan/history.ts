@@ -1,6 +1,6 @@
+import { PLAN_LISTS } from '../model/plan-lists';
 import type { PlanChange } from '../model/entry';
 import type { JobPlan, Link } from '../model/job';
-import { PLAN_LISTS } from '../model/plan-changes';
 import { FAMILY_NAMES } from '../wiring/connector';
 import type { AppliedChanges } from './apply-changes';
 

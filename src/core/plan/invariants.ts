@@ -1,7 +1,7 @@
-import { ofLink } from '../model/entry';
+import { ofLink } from '../model/of-link';
+import { PLAN_LISTS } from '../model/plan-lists';
 import { doubles } from '../model/identifiers';
 import type { JobFile, JobPlan, Link } from '../model/job';
-import { PLAN_LISTS } from '../model/plan-changes';
 import { mediumOf } from '../wiring/connector';
 import { RESERVED_JOB_IDS } from './new-ids';
 

@@ -1,6 +1,7 @@
+import { PLAN_LISTS } from '../model/plan-lists';
 import type { PlanChange } from '../model/entry';
 import type { JobPlan, Policy } from '../model/job';
-import { PLAN_LISTS, type PlanChanges, type PlanList } from '../model/plan-changes';
+import { type PlanChanges, type PlanList } from '../model/plan-changes';
 
 /** One field that two people changed, each to something else: what it was, what stands now, and what was asked. */
 export interface Conflict {
@@ -14,6 +15,10 @@ export interface Conflict {
   theirs: unknown;
   mine: unknown;
 }
+
+/** Where a conflict is, as it is named to say that it was decided. */
+export const conflictPath = (c: Pick<Conflict, 'list' | 'id' | 'field'>): string =>
+  `${c.list}.${c.id}${c.field ? `.${c.field}` : ''}`;
 
 /** Changes made on an older plan, fitted onto the newest one. */
 export interface Rebased {
@@ -57,7 +62,8 @@ export function mergeFields(
 
 /**
  * Fits changes made on an older revision onto the plan as it is. What only one of the two touched is kept from both;
- * what both changed to different things is a conflict, and the answer carries what was asked for.
+ * what both changed to different things is a conflict, unless it was decided at this revision; the answer carries what
+ * was asked for.
  * `since` are the plan's changes after that revision, oldest first.
  *
  * @example
@@ -119,5 +125,7 @@ export function rebase(changes: PlanChanges, since: readonly PlanChange[], now: 
     ) as Policy;
   if (changes.name !== undefined && name && changes.name !== now.name && changes.name !== name.was)
     conflicts.push({ list: 'job', id: 'name', name: 'name of the job', field: 'name', was: name.was, theirs: now.name, mine: changes.name }); // prettier-ignore
-  return { changes: rebased, conflicts };
+  const decided =
+    changes.decided?.revision === now.revision ? new Set(changes.decided.fields) : new Set<string>();
+  return { changes: rebased, conflicts: conflicts.filter((c) => !decided.has(conflictPath(c))) };
 }

@@ -1,6 +1,6 @@
 import { EVIDENCE, type Evidence } from '../model/evidence';
+import { CONFIGURATIONS, resultFromWords } from '../model/tester-result';
 import type { Measured } from '../model/reading';
-import { CONFIGURATIONS, testerResultSchema } from '../model/tester-result';
 import { CONTACT_PAIRS, CONTACTS, type Contact, type ContactPair, type End } from '../wiring/conductors';
 import type { LampStep } from './lamps';
 
@@ -207,12 +207,9 @@ export class LineParser {
         return [];
       }
       case 'RESULT': {
-        const worst = fields.worst
-          ? { parameter: fields.worst, marginDb: Number(fields.margin), ...(fields.pairs ? { pairs: fields.pairs } : {}), ...(fields.mhz ? { atMHz: Number(fields.mhz) } : {}), ...(fields.end ? { end: fields.end } : {}) } // prettier-ignore
-          : undefined;
-        const parsed = testerResultSchema.safeParse({ says: fields.says, limit: fields.limit, ...(worst ? { worst } : {}) }); // prettier-ignore
-        if (!parsed.success) return [this.bad('A result that cannot be read: it wants says, limit, and of the worst value its margin.')]; // prettier-ignore
-        if (this.reading) this.reading.measured.result = parsed.data;
+        const result = resultFromWords(fields);
+        if (!result) return [this.bad('A result that cannot be read: it wants says, limit, and of the worst value its margin.')]; // prettier-ignore
+        if (this.reading) this.reading.measured.result = result;
         return [];
       }
       case 'END': {

@@ -170,3 +170,42 @@ describe('a reflectometer', () => {
     expect(Math.min(...lengths.map((r) => r.distances![0]!.metres))).toBe(0);
   });
 });
+
+describe('what a tester says of the link itself', () => {
+  const reading = (...words: string[]) => {
+    const text = ['HELLO evidence=certification name=x', 'BEGIN from=head', 'WALK 1 2 3 4 5 6 7 8', ...words, 'END'].map(withCheck).join('\n'); // prettier-ignore
+    return new LineParser().push(`${text}\n`).at(-1)!;
+  };
+  it('goes out as lines and comes in the same', () => {
+    const measured = {
+      from: 'head' as const,
+      evidence: 'certification' as const,
+      walk: '1 2 3 4 5 6 7 8',
+      splits: [],
+      lengthMetres: 31.4,
+      configuration: 'permanent-link' as const,
+      leadsSubtracted: true,
+      result: { says: 'fail' as const, limit: 'a limit of many words', worst: { parameter: 'NEXT', pairs: '36-45', marginDb: -1.2, atMHz: 310, end: 'head' as const } },
+    }; // prettier-ignore
+    const lines = linesOf({ name: 'x', evidence: 'certification' }, measured);
+    const events = new LineParser().push(
+      lines.map((l) => `${l.slice(0, -2)}${l.slice(-2).toUpperCase()}\n`).join(''),
+    );
+    expect(events.at(-1)).toEqual({ kind: 'reading', measured });
+  });
+  it.each([
+    'RESULT says=perhaps limit=x',
+    'RESULT says=pass',
+    'RESULT says=fail worst=NEXT limit=x',
+    'RESULT says=fail worst=NEXT margin=-1 pairs=13 limit=x',
+    'RESULT says=fail worst=NEXT margin=-1 end=middle limit=x',
+    'TESTED as=nothing',
+    'TESTED as=channel leads_subtracted=perhaps',
+  ])('is told where it cannot be: %s', (words) => {
+    const text = ['BEGIN from=head', words].map(withCheck).join('\n');
+    expect(new LineParser().push(`${text}\n`).at(-1)!.kind).toBe('problem');
+    expect(reading('RESULT says=pass limit=x')).toMatchObject({
+      measured: { result: { says: 'pass', limit: 'x' } },
+    });
+  });
+});

@@ -1,3 +1,8 @@
+import { dev } from '$app/environment';
+
+/** A screen is usable for so long before the rest of the program is fetched beside it. Our judgement. */
+const BEFORE_FETCHING_MS = 2500;
+
 /** How far this device has come with working without a server, and whether a newer program waits to be taken up. */
 class Offline {
   /** The program and the open job lie on this device: any of its screens opens with the server gone. */
@@ -10,6 +15,8 @@ class Offline {
   async watch(job: string): Promise<void> {
     if (!('serviceWorker' in navigator) || !('caches' in globalThis)) return;
     void navigator.storage?.persist?.();
+    await new Promise((resolve) => setTimeout(resolve, BEFORE_FETCHING_MS));
+    await navigator.serviceWorker.register('/service-worker.js', { type: dev ? 'module' : 'classic' });
     const registration = await navigator.serviceWorker.ready;
     this.registration = registration;
     const look = () =>

@@ -1,10 +1,11 @@
 <script lang="ts">
+  import { ofLink } from '$core/model/of-link';
   import { asking } from '$lib/address/address';
   import type { Resolved } from '$core/log/effective';
   import { entryWords } from '$core/log/entry-words';
   import { clockDoubt } from '$core/log/history';
   import { judgeMeasured } from '$core/log/judge-measured';
-  import { ofLink, type LogEntry } from '$core/model/entry';
+  import { type LogEntry } from '$core/model/entry';
   import type { Link } from '$core/model/job';
   import { clockWords, localTime } from './time';
   import PlannedChanges from './PlannedChanges.svelte';

@@ -1,3 +1,4 @@
+import { ofLink } from '$core/model/of-link';
 import { SvelteMap } from 'svelte/reactivity';
 import { v7 as uuid } from 'uuid';
 import { findingsCounted, weightsForJob, type FoundCounts } from '$core/diagnose/learn';
@@ -12,7 +13,6 @@ import { linkState, type LinkStatus } from '$core/log/state';
 import { toolStatuses, toolUse, type ToolStatus, type ToolUse } from '$core/log/tools';
 import type { Terms } from '$core/log/judge-measured';
 import {
-  ofLink,
   type Entry,
   type EntryKind,
   type EntryOf,

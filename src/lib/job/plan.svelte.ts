@@ -5,7 +5,7 @@ import type { JobPlan, Link, Part } from '$core/model/job';
 import type { PlanChanges } from '$core/model/plan-changes';
 import { activePlan } from '$core/plan/active';
 import type { MovedLink } from '$core/plan/history';
-import type { Conflict } from '$core/plan/merge';
+import { conflictPath, type Conflict } from '$core/plan/merge';
 import { LEGENDS, type Legend } from '$core/wiring/legend';
 import { refusalWords, sendJson } from '$lib/device/ask-server';
 import { whereabouts, type Whereabouts } from './where';
@@ -182,7 +182,9 @@ export class OpenPlan {
         if (!choice) return 'Nothing was changed.';
         body = {
           ...withTheirs(body, asked.conflicts ?? [], choice.theirs),
-          ...(asked.conflicts?.length ? { revision: asked.revision! } : {}),
+          ...(asked.conflicts?.length
+            ? { decided: { revision: asked.revision!, fields: asked.conflicts.map(conflictPath) } }
+            : {}),
           moved: { ...body.moved, ...choice.moved },
         };
       }

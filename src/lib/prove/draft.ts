@@ -1,52 +1,41 @@
-import { z } from 'zod';
-import { EVIDENCE } from '$core/model/evidence';
-import type { EntryOf } from '$core/model/entry';
-import {
-  contactPairSchema,
-  contactSchema,
-  electricalSchema,
-  endSchema,
-  joinsSchema,
-} from '$core/model/reading';
-import { CONFIGURATIONS, testerResultSchema } from '$core/model/tester-result';
-import { CONDUCTORS } from '$core/wiring/conductors';
+import { goto } from '$app/navigation';
+import type { Look } from '$core/diagnose/types';
+import type { EntryOf, LogEntry } from '$core/model/entry';
+import type { Evidence } from '$core/model/evidence';
+import type { Measured } from '$core/model/reading';
+import type { Configuration, TesterResult } from '$core/model/tester-result';
+import type { Contact, ContactPair, End } from '$core/wiring/conductors';
 import { KeptDraft } from '$lib/device/kept-draft';
+import type { OpenJob } from '$lib/job/open-job.svelte';
 import { answersIn } from '$lib/testers/answers';
 
 /** A reading half entered: all of it, so that it is restored whole or not at all. */
-const draftSchema = z.strictObject({
-  answers: z.array(z.array(contactSchema)).max(9),
-  splits: z.array(contactPairSchema),
-  from: endSchema,
-  evidence: z.enum(EVIDENCE).nullable(),
-  metres: z.record(z.string(), z.string()),
-  length: z.string(),
-  configuration: z.enum(CONFIGURATIONS).nullable(),
-  result: testerResultSchema.nullable(),
-  looked: z.array(
-    z.strictObject({
-      end: endSchema,
-      contact: contactSchema,
-      conductor: z.enum([...CONDUCTORS, 'DRAIN']),
-      open: z.boolean().optional(),
-      bridged: z.boolean().optional(),
-    }),
-  ),
-  electrical: electricalSchema.nullable(),
-  blame: z.array(endSchema).nullable(),
-  remote: z.number().nullable(),
-  joins: joinsSchema.nullable(),
-  nvp: z.number().nullable(),
-  confirmed: z.array(z.enum(['length', 'all-open'])),
-});
-/** A reading half entered. */
-export type ReadingDraft = z.infer<typeof draftSchema>;
+export interface ReadingDraft {
+  answers: Contact[][];
+  splits: ContactPair[];
+  from: End;
+  evidence: Evidence | null;
+  metres: Record<string, string>;
+  length: string;
+  configuration: Configuration | null;
+  result: TesterResult | null;
+  looked: Look[];
+  electrical: NonNullable<EntryOf<'reading'>['data']['electrical']> | null;
+  blame: End[] | null;
+  remote: number | null;
+  joins: NonNullable<Measured['joins']> | null;
+  nvp: number | null;
+  confirmed: ('length' | 'all-open')[];
+}
+
+/** Of what shape a kept draft is: one of another shape, or of none, is not whole. Change it with `ReadingDraft`. */
+const SHAPE = 2;
 
 const keyOf = (job: string, link: string) => `gauntlet:reading:${job}:${link}`;
 
 /** The draft of one link's reading on this device. */
 export class KeptReading {
-  private readonly kept: KeptDraft<unknown>;
+  private readonly kept: KeptDraft<{ shape: number; draft: ReadingDraft }>;
   constructor(job: string, link: string) {
     this.kept = new KeptDraft(keyOf(job, link));
   }
@@ -54,14 +43,12 @@ export class KeptReading {
   /** What was kept, whole; null where nothing was, or where it cannot be trusted to be whole. */
   read(): ReadingDraft | null {
     const kept = this.kept.read();
-    if (kept === null) return null;
-    const parsed = draftSchema.safeParse(kept);
-    if (parsed.success) return parsed.data;
-    this.kept.drop();
+    if (kept?.shape === SHAPE) return kept.draft;
+    if (kept) this.kept.drop();
     return null;
   }
   keep(draft: ReadingDraft): void {
-    this.kept.keep(draft);
+    this.kept.keep({ shape: SHAPE, draft });
   }
   drop(): void {
     this.kept.drop();
@@ -88,4 +75,11 @@ export function draftOf(data: EntryOf<'reading'>['data']): ReadingDraft {
     nvp: reading.nvp ?? null,
     confirmed: data.confirmed?.includes('length') ? ['length'] : [],
   };
+}
+
+/** Brings a reading that was taken back on screen again as it was entered, and goes there. */
+export async function bringBack(job: OpenJob, entry: LogEntry): Promise<void> {
+  if (entry.kind !== 'reading') return;
+  new KeptReading(job.plan.id, entry.link).keep(draftOf(entry.data));
+  await goto(job.at('prove', entry.link), { noScroll: true });
 }

@@ -5,7 +5,7 @@ import { specOf } from '$core/log/link-spec';
 import { readMeasured } from '$core/log/measured';
 import type { Look, Diagnosis, Explanation, LookAnswer } from '$core/diagnose/types';
 import { DEFAULT_COSTS } from '$core/model/costs';
-import type { EntryOf, LogEntry } from '$core/model/entry';
+import type { EntryOf } from '$core/model/entry';
 import { evidenceCovers, type Evidence } from '$core/model/evidence';
 import type { Link } from '$core/model/job';
 import { MOST_CABLE_METRES } from '$core/model/limits';
@@ -25,7 +25,7 @@ import { LeadsInHand } from '$lib/leads/hand.svelte';
 import { answersIn } from '$lib/testers/answers';
 import { SerialTester } from '$lib/testers/serial';
 import { SimulatedTester } from '$lib/testers/simulated';
-import { draftOf, KeptReading, type ReadingDraft } from './draft';
+import { KeptReading, type ReadingDraft } from './draft';
 import { PressGuard } from './press-guard.svelte';
 
 /** Proving one link: what is read, what it means, what was looked at, and the logging of it. */
@@ -491,11 +491,4 @@ export class ProveSession {
       noScroll: true,
     });
   }
-}
-
-/** Brings a reading that was taken back on screen again as it was entered, and goes there. */
-export async function bringBack(job: OpenJob, entry: LogEntry): Promise<void> {
-  if (entry.kind !== 'reading') return;
-  new KeptReading(job.plan.id, entry.link).keep(draftOf(entry.data));
-  await goto(job.at('prove', entry.link), { noScroll: true });
 }

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { goto } from '$app/navigation';
+  import { findByLabel } from '$core/plan/find';
   import { page } from '$app/state';
   import { useJob } from '$lib/job/open-job.svelte';
   import { tailWords } from '$lib/job/where';
@@ -8,28 +9,7 @@
   let { onclose }: { onclose: () => void } = $props();
   const job = useJob();
   let text = $state('');
-  const plain = (s: string) => s.toLowerCase().replace(/[^a-z0-9]/g, '');
-  const found = $derived.by(() => {
-    const wanted = plain(text);
-    if (!wanted) return [];
-    const score = (label: string) =>
-      plain(label) === wanted
-        ? 0
-        : plain(label).startsWith(wanted)
-          ? 1
-          : plain(label).replace(/([a-z]+\d)0+/, '$1') === wanted
-            ? 1
-            : 2;
-    return job.plan.ordered
-      .filter(
-        (l) =>
-          plain(l.label).includes(wanted) ||
-          plain(l.label).replace(/^([a-z]+\d)0+/, '$1') === wanted ||
-          plain(tailWords(job.plan.where(l), l)).includes(wanted),
-      )
-      .sort((a, b) => score(a.label) - score(b.label))
-      .slice(0, 8);
-  });
+  const found = $derived(findByLabel(job.plan.ordered, text, (l) => tailWords(job.plan.where(l), l)));
   const screen = $derived(page.url.pathname.split('/')[2] === 'bench' ? 'bench' : 'prove');
 
   function open(id: string): void {

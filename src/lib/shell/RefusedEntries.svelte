@@ -1,6 +1,7 @@
 <script lang="ts">
+  import { ofLink } from '$core/model/of-link';
   import { entryWords } from '$core/log/entry-words';
-  import { ofLink, type LogEntry } from '$core/model/entry';
+  import { type LogEntry } from '$core/model/entry';
   import { localTime } from '$lib/history/time';
   import { useJob } from '$lib/job/open-job.svelte';
 

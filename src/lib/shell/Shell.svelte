@@ -6,12 +6,10 @@
   import { goto, invalidateAll, preloadCode } from '$app/navigation';
   import { page } from '$app/state';
   import { useJob } from '$lib/job/open-job.svelte';
-  import { bringBack } from '$lib/prove/session.svelte';
+  import { bringBack } from '$lib/prove/draft';
   import StopSheet from './StopSheet.svelte';
   import GoTo from './GoTo.svelte';
   import KeyList from './KeyList.svelte';
-  import PlanSheet from './PlanSheet.svelte';
-  import RefusedEntries from './RefusedEntries.svelte';
   import WhoSheet from './WhoSheet.svelte';
   import { pressesFocus, typing } from './keys';
   import { turnTheme } from './theme';
@@ -173,7 +171,9 @@
   </nav>
 
   <div class="flex min-w-0 flex-col lg:col-start-2">
-    <RefusedEntries />
+    {#if job.outbox.refused.length}
+      {#await import('./RefusedEntries.svelte') then { default: RefusedEntries }}<RefusedEntries />{/await}
+    {/if}
     {#if job.outbox.storageFailed}
       <p class="m-3 border-4 border-wrong p-3 text-xl font-bold" role="alert">{job.outbox.storageFailed}</p>
     {/if}
@@ -193,7 +193,10 @@
   </div>
 </div>
 
-{#if job.plan.question}<PlanSheet question={job.plan.question} />{/if}
+{#if job.plan.question}
+  {@const question = job.plan.question}
+  {#await import('./PlanSheet.svelte') then { default: PlanSheet }}<PlanSheet {question} />{/await}
+{/if}
 {#if naming || (ready && !job.here.me && LOGGING.has(here))}
   <WhoSheet onclose={() => (naming = false)} />
 {/if}

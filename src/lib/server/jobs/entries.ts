@@ -1,8 +1,9 @@
+import { ofLink } from '$core/model/of-link';
 import type { Transaction } from 'kysely';
 import { canonicalJson } from '$core/formats/canonical';
 import { judgeMeasured } from '$core/log/judge-measured';
 import type { LinkStatus } from '$core/log/state';
-import { ofLink, schemaFor, type LogEntry } from '$core/model/entry';
+import { schemaFor, type LogEntry } from '$core/model/entry';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
 import { issuesOf, noSuchJob, type Issue } from '../refused';

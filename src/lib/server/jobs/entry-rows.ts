@@ -1,5 +1,6 @@
+import { ofLink } from '$core/model/of-link';
 import type { Insertable, Kysely, Selectable } from 'kysely';
-import { ofLink, type Entry, type LogEntry } from '$core/model/entry';
+import { type Entry, type LogEntry } from '$core/model/entry';
 import type { Database } from '../db/schema';
 
 type Row = Omit<Selectable<Database['entry']>, 'seq'>;

@@ -1,20 +1,15 @@
+import { PLAN_LISTS } from '$core/model/plan-lists';
 import { randomUUID } from 'node:crypto';
 import { json } from '@sveltejs/kit';
 import type { Transaction } from 'kysely';
 import type { LinkStatus } from '$core/log/state';
 import type { JobEntryOf, LogEntry } from '$core/model/entry';
 import type { JobPlan, Link } from '$core/model/job';
-import {
-  newJobSchema,
-  PLAN_LISTS,
-  planChangesSchema,
-  type PlanChanges,
-  type PlanList,
-} from '$core/model/plan-changes';
+import { newJobSchema, planChangesSchema, type PlanChanges, type PlanList } from '$core/model/plan-changes';
 import { applyChanges, type AppliedChanges, type Used } from '$core/plan/apply-changes';
 import { movedLinks, planHistory, type MovedLink } from '$core/plan/history';
 import { NOBODY_SAID } from '$core/plan/invariants';
-import { rebase, type Conflict } from '$core/plan/merge';
+import { conflictPath, rebase, type Conflict } from '$core/plan/merge';
 import { NewIds, RESERVED_JOB_IDS, slugOf } from '$core/plan/new-ids';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
@@ -132,7 +127,7 @@ async function onNewest(trx: Trx, job: string, plan: JobPlan, asked: PlanChanges
   if (conflicts.length)
     throw new PlanRefused(
       `Somebody else changed ${conflicts[0]!.name} since you opened this plan: choose which version stands.`,
-      conflicts.map((c) => ({ path: `${c.list}.${c.id}${c.field ? `.${c.field}` : ''}`, message: 'changed by two people' })), // prettier-ignore
+      conflicts.map((c) => ({ path: conflictPath(c), message: 'changed by two people' })),
       { revision: plan.revision, conflicts },
     );
   return changes;

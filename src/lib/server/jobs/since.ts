@@ -1,4 +1,4 @@
-import { ofLink } from '$core/model/entry';
+import { ofLink } from '$core/model/of-link';
 import type { Kysely } from 'kysely';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';

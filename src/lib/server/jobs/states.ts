@@ -1,6 +1,7 @@
+import { ofLink } from '$core/model/of-link';
 import type { Kysely } from 'kysely';
 import { foldLink, type LinkStatus } from '$core/log/state';
-import { ofLink, type Entry } from '$core/model/entry';
+import { type Entry } from '$core/model/entry';
 import type { Link, Part, Policy } from '$core/model/job';
 import type { Database } from '../db/schema';
 import { entriesOfLinks, entryFromRow } from './entry-rows';

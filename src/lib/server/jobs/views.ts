@@ -1,3 +1,4 @@
+import { ofLink } from '$core/model/of-link';
 import type { Kysely } from 'kysely';
 import { addFound, findingsCounted, nothingFound, type FoundCounts } from '$core/diagnose/learn';
 import { cautionsRead, type CautionsRead } from '$core/log/cautions';
@@ -5,7 +6,7 @@ import { leadProofs, type LeadProof } from '$core/log/leads';
 import { project } from '$core/log/projection';
 import { recentReadings, RECENT_READINGS } from '$core/log/recent';
 import { toolUse, type ToolUse } from '$core/log/tools';
-import { ofLink, type EntryOf, type LogEntry } from '$core/model/entry';
+import { type EntryOf, type LogEntry } from '$core/model/entry';
 import type { Link } from '$core/model/job';
 import type { Database } from '../db/schema';
 import { entriesOfKinds, entryFromRow } from './entry-rows';

@@ -5,7 +5,7 @@
   import { untrack } from 'svelte';
   import PortStrip from '$lib/port-strip/PortStrip.svelte';
   import ProveLink from '$lib/prove/ProveLink.svelte';
-  import { bringBack } from '$lib/prove/session.svelte';
+  import { bringBack } from '$lib/prove/draft';
   import ProveCoax from '$lib/prove/ProveCoax.svelte';
   import LinkHeader from '$lib/shell/LinkHeader.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
