@@ -65,7 +65,11 @@ const browser = await chromium.launch({
 });
 for (const [name, path, viewport, theme, act, wait] of PICTURES) {
   const page = await browser.newPage({ viewport, reducedMotion: 'reduce' });
-  await page.addInitScript((t) => localStorage.setItem('gauntlet:theme', t), theme);
+  await page.addInitScript((t) => {
+    localStorage.setItem('gauntlet:theme', t);
+    localStorage.setItem('gauntlet:me', JSON.stringify({ id: 'bo', name: 'Bo Tarn' }));
+    localStorage.setItem('gauntlet:tester', 'wiremap');
+  }, theme);
   await page.goto(`${BASE}/skerry-point/${path}`);
   await page.locator('[data-ready=true]').waitFor();
   await act?.(page);
