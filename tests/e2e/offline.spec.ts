@@ -96,3 +96,26 @@ test('what another tab of this browser logs goes up once, and both show it', asy
     expect(entries.filter((e) => e.kind === 'reading')).toHaveLength(1);
   }
 });
+
+test('what the server had before the signal went is there after a reload without it', async ({
+  page,
+  request,
+  context,
+}) => {
+  const job = await ownJob(request, (file) => allSeated(file, 'K1'));
+  await open(page, `/${job}/prove/K1-01`);
+  await expect(page.getByTestId('kept')).toHaveText('all kept, works offline');
+  await armed(page);
+  await page.keyboard.press('a');
+  await expect(page.getByTestId('undo-line')).toContainText('K1-01: pass logged');
+  await kept(page);
+  const keptHere = () =>
+    page.evaluate(async (path) => {
+      const site = (await (await caches.match(path))!.json()) as { statuses: { link: string; head: { state: string } }[] }; // prettier-ignore
+      return site.statuses.find((s) => s.link === 'K1-01')?.head.state;
+    }, `/api/jobs/${job}/site`);
+  await expect.poll(keptHere, { timeout: 60_000 }).toBe('proven');
+  await context.setOffline(true);
+  await open(page, `/${job}/rack`);
+  await expect(cell(page, 'K1-01')).toHaveAccessibleName(/head proven, tail proven/);
+});

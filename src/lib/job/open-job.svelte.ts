@@ -6,7 +6,8 @@ import type { LinkStatus } from '$core/log/state';
 import type { LogEntry } from '$core/model/entry';
 import type { JobPlan, Link } from '$core/model/job';
 import type { End } from '$core/wiring/conductors';
-import { address } from '$lib/address/address';
+import { address, apiAddress } from '$lib/address/address';
+import { keepForOffline } from '$lib/device/kept-jobs';
 import { listenToJob } from '$lib/device/feed';
 import { Outbox } from '$lib/device/outbox.svelte';
 import { sendPhotos } from '$lib/photo/photo-box';
@@ -26,6 +27,18 @@ interface FeedItem {
   entries: LogEntry[];
   states: LinkStatus[];
   revision: number;
+}
+
+/** How long nothing is logged before the job is kept anew for a start without a server. Our judgement. */
+const QUIET_MS = 8000;
+/** A device that missed too much loads the job anew, but not again and again where the server is slow to answer. */
+const ANEW_EVERY_MS = 60_000;
+
+function openAnew(): void {
+  const last = Number(sessionStorage.getItem('gauntlet:anew') ?? 0);
+  if (Date.now() - last < ANEW_EVERY_MS) return;
+  sessionStorage.setItem('gauntlet:anew', String(Date.now()));
+  location.reload();
 }
 
 /** One job on this device: its plan, its log, who is here, and what still waits to reach the server. */
@@ -48,6 +61,7 @@ export class OpenJob {
         this.log.forget(this.outbox.refused.flatMap((r) => (ids.has(r.entry.id) ? [r.entry] : [])));
         this.log.told(states, this.outbox.waiting);
         this.plan.heard('', revision);
+        this.keepSoon();
       },
       changed: () => this.log.takeUp(this.outbox.waiting),
       back: () => this.reachedAgain(),
@@ -74,14 +88,27 @@ export class OpenJob {
     addEventListener('online', online);
     const silence = listenToJob<FeedItem>(this.plan.id, () => this.log.seq, {
       item: (item) => this.hear(item),
-      anew: () => location.reload(),
+      anew: () => openAnew(),
     });
     return () => {
       silence();
+      clearTimeout(this.keeping);
       this.outbox.close();
       void this.tester.disconnect();
       removeEventListener('online', online);
     };
+  }
+
+  private keeping: ReturnType<typeof setTimeout> | undefined;
+  /** What lies on this device for a start without a server follows what the server has, once things are quiet. */
+  private keepSoon(): void {
+    clearTimeout(this.keeping);
+    this.keeping = setTimeout(() => {
+      const path = apiAddress(this.plan.id, 'site');
+      fetch(path)
+        .then((answer) => (answer.ok ? keepForOffline(path, answer) : undefined))
+        .catch(() => undefined);
+    }, QUIET_MS);
   }
 
   private reachedAgain(): void {
@@ -95,6 +122,7 @@ export class OpenJob {
     const planned = entries.filter((e) => e.kind === 'planned');
     for (const e of planned) this.plan.heard(e.id, e.data.revision);
     if (!planned.length) this.plan.heard('', revision);
+    this.keepSoon();
   }
 
   /** The address of a screen of this job. */
