@@ -125,6 +125,11 @@ describe('a change of the plan', () => {
   ])('is refused where it is %s', async (_, body) => {
     expect((await refusal(changePlan(db, job, body))).status).toBe(400);
   });
+  it('takes a link that is sent twice in one change once', async () => {
+    await changePlan(db, job, { put: { links: [link(4), link(4)] } });
+    expect((await readPlan(db, job))!.links.map((l) => l.id)).toEqual(['P-1', 'P-2', 'P-3', 'P-4']);
+    expect(await disagreements(db, job)).toEqual([]);
+  });
   it('is refused for a job that is not here', async () => {
     expect((await refusal(changePlan(db, 'nowhere', {}))).status).toBe(404);
   });
