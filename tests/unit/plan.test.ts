@@ -27,13 +27,15 @@ const link = (port: number) => ({
   shielded: false,
   cable: '',
 });
+/** An instant so many seconds ago: what a test does one after the other lies apart, however fast it runs. */
+const ago = (seconds: number) => new Date(Date.now() - seconds * 1000).toISOString();
 const seated = (job: string, id: string): Entry => ({
   id: randomUUID(),
   job,
   link: id,
   end: 'head',
   kind: 'seated',
-  at: new Date().toISOString(),
+  at: ago(60),
   by: 'ada',
   data: { connector: 'patch-panel', scheme: 'T568B' },
 });
@@ -203,7 +205,7 @@ describe('a plan with a history', () => {
     expect((await changePlan(db, job, { ...made, remove: { links: ['P-2'] } })).revision).toBe(2);
   });
   it('asks of a terminated link whether it was moved, and a moved one is proven no more', async () => {
-    const at = new Date().toISOString();
+    const at = ago(30);
     const reading: Entry = { id: randomUUID(), job, link: 'P-1', kind: 'reading', at, by: 'ada', data: { reading: { walk: '12345678', evidence: 'wiremap', splits: [] } } }; // prettier-ignore
     await appendEntries(db, job, [seated(job, 'P-1'), reading]);
     const away = { put: { links: [{ ...link(1), head: { ...link(1).head, port: 4 } }] } };

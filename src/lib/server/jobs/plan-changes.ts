@@ -1,5 +1,5 @@
 import { PLAN_LISTS } from '$core/model/plan-lists';
-import { randomUUID } from 'node:crypto';
+import { v7 as uuid } from 'uuid';
 import { json } from '@sveltejs/kit';
 import type { Transaction } from 'kysely';
 import type { LinkStatus } from '$core/log/state';
@@ -71,7 +71,7 @@ export async function changePlan(db: Db, job: string, body: unknown, now = new D
   const parsed = planChangesSchema.safeParse(body);
   if (!parsed.success) throw Refused.fromZod('This change of the plan cannot be read.', parsed.error);
   const asked = parsed.data;
-  const id = asked.id ?? randomUUID();
+  const id = asked.id ?? uuid();
   const told: { entries: LogEntry[]; states: LinkStatus[]; seq: number } = {
     entries: [],
     states: [],
@@ -103,7 +103,7 @@ export async function changePlan(db: Db, job: string, body: unknown, now = new D
     told.entries = [
       { ...common, id, kind: 'planned', data: { revision, from: asked.from ?? '', changes: history } },
       ...moved.map(
-        (m): LogEntry => ({ ...common, id: randomUUID(), link: m.link, kind: 'moved', data: { revision, changed: m.changed } }), // prettier-ignore
+        (m): LogEntry => ({ ...common, id: uuid(), link: m.link, kind: 'moved', data: { revision, changed: m.changed } }), // prettier-ignore
       ),
     ];
     await insertEntries(trx, told.entries);
