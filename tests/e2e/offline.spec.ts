@@ -31,6 +31,7 @@ test('with the server gone every screen opens, a reload too, and what was logged
   await armed(page);
   await page.keyboard.press('a');
   await expect(page.getByTestId('undo-line')).toContainText('K1-01: pass logged');
+  await expect(page.getByRole('heading', { name: 'K1-02', exact: true })).toBeVisible();
   await page.keyboard.type('12305678');
   await expect(page.getByTestId('question')).not.toBeEmpty();
   await armed(page);
