@@ -11,8 +11,6 @@ export const rememberMe = ({ id, name }: Pick<Person, 'id' | 'name'>): void =>
 export class Here {
   /** The person's id; '' until somebody said who they are. */
   me = $state('');
-  /** Nobody has said yet who works on this device. */
-  asking = $state(false);
   standingAt = $state<End>('head');
   /** The space one stands in, as far as it was said. */
   standingIn = $state('');
@@ -22,7 +20,6 @@ export class Here {
   /** Takes up what this device kept. */
   resume(): void {
     this.me = this.known()?.id ?? '';
-    this.asking = !this.me;
     if (localStorage.getItem('gauntlet:standing') === 'tail') this.standingAt = 'tail';
     this.standingIn = localStorage.getItem(`gauntlet:space:${this.plan.id}`) ?? '';
   }
@@ -42,6 +39,11 @@ export class Here {
     } catch {
       return undefined;
     }
+  }
+
+  /** Nobody has said yet who works on this device. */
+  get asking(): boolean {
+    return !this.me;
   }
 
   setMe(id: string): void {

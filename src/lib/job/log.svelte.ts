@@ -123,6 +123,11 @@ export class JobLog {
     return toolStatuses(parts, this.toolUse);
   }
 
+  /** Whether the whole log is on this device: it is not where it is long. */
+  get whole(): boolean {
+    return this.archive !== null;
+  }
+
   /** What a filter lets through of the log, newest first; null where the log is too long to be on this device. */
   history(filter: HistoryFilter): Resolved[] | null {
     return this.archive && historyOf([...this.archive, ...this.since], filter, (id) => this.linkOf(id));

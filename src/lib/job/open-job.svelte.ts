@@ -29,8 +29,8 @@ interface FeedItem {
   revision: number;
 }
 
-/** How long nothing is logged before the job is kept anew for a start without a server. Our judgement. */
-const QUIET_MS = 8000;
+/** How long nothing is logged before the job is kept anew for a start without a server; a long one is much to fetch. Our judgement. */
+const QUIET_MS = { short: 8000, long: 120_000 };
 /** A device that missed too much loads the job anew, but not again and again where the server is slow to answer. */
 const ANEW_EVERY_MS = 60_000;
 
@@ -103,12 +103,15 @@ export class OpenJob {
   /** What lies on this device for a start without a server follows what the server has, once things are quiet. */
   private keepSoon(): void {
     clearTimeout(this.keeping);
-    this.keeping = setTimeout(() => {
-      const path = apiAddress(this.plan.id, 'site');
-      fetch(path)
-        .then((answer) => (answer.ok ? keepForOffline(path, answer) : undefined))
-        .catch(() => undefined);
-    }, QUIET_MS);
+    this.keeping = setTimeout(
+      () => {
+        const path = apiAddress(this.plan.id, 'site');
+        fetch(path)
+          .then((answer) => (answer.ok ? keepForOffline(path, answer) : undefined))
+          .catch(() => undefined);
+      },
+      this.log.whole ? QUIET_MS.short : QUIET_MS.long,
+    );
   }
 
   private reachedAgain(): void {

@@ -197,7 +197,7 @@
   {@const question = job.plan.question}
   {#await import('./PlanSheet.svelte') then { default: PlanSheet }}<PlanSheet {question} />{/await}
 {/if}
-{#if naming || (ready && !job.here.me && LOGGING.has(here))}
+{#if naming || (ready && job.here.asking && LOGGING.has(here))}
   <WhoSheet onclose={() => (naming = false)} />
 {/if}
 {#if job.log.pattern}<StopSheet pattern={job.log.pattern} onclose={() => (job.log.pattern = null)} />{/if}
