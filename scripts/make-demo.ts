@@ -1,6 +1,5 @@
 /** Writes the demo job, demo/skerry-point.json: a made-up station with a log of two weeks. Same output every time. */
 import { jobFileProblems } from '../src/core/plan/invariants';
-import { DEFAULT_COSTS } from '../src/core/model/costs';
 import type { Evidence } from '../src/core/model/evidence';
 import { writeFileSync } from 'node:fs';
 import { canonicalJson } from '../src/core/formats/canonical';
@@ -9,6 +8,7 @@ import { sense } from '../src/core/copper/sense';
 import { jobFileSchema, type JobFile, type Link } from '../src/core/model/job';
 import type { Entry, EntryOf } from '../src/core/model/entry';
 import { specOf } from '../src/core/log/link-spec';
+import { diagnoseInputFor } from '../src/core/diagnose/ask';
 import { createEngine } from '../src/core/diagnose/engine';
 import { readMeasured } from '../src/core/log/measured';
 import { writeWalk } from '../src/core/reading/walk';
@@ -289,12 +289,10 @@ const explained = (
 ): EntryOf<'reading'>['data']['diagnosis'] => {
   const read = readMeasured(reading, l.shielded);
   if (!read.ok) return undefined;
+  const asked = diagnoseInputFor({ link: l, policy, reading: read.reading, leads: 'proven' });
   const [best] = engine.diagnose({
-    link: specOf(l, policy),
-    reading: read.reading,
-    standingAt: 'head',
-    knowledge: { looked: [], readBack: ['head', 'tail'], redone: [] },
-    costs: DEFAULT_COSTS,
+    ...asked,
+    knowledge: { ...asked.knowledge, readBack: ['head', 'tail'] },
   }).explanations;
   return (
     best && {

@@ -1,13 +1,12 @@
 import fc from 'fast-check';
-import { copperAsOrdered, type Copper, type EndCopper } from '../../src/core/copper/copper';
-import { cableMistakes, endMistakes } from '../../src/core/diagnose/catalogue';
+import { copperAsOrdered, READ_DIRECTLY, type Copper, type EndCopper } from '../../src/core/copper/copper';
+import { cableMistakes, endMistakes, madeAt } from '../../src/core/diagnose/catalogue';
 import { narrowEnd, SOUND_CABLE, wideCable, wideEnd } from '../../src/core/diagnose/compact';
-import { schemesFor } from '../../src/core/wiring/schemes';
 import { CONDUCTORS, CONTACTS, ENDS, type Contact } from '../../src/core/wiring/conductors';
 import type { LinkSpec } from '../../src/core/wiring/link-spec';
 
 const scheme = fc.constantFrom('T568A' as const, 'T568B' as const);
-const connector = fc.constantFrom('plug' as const, 'jack' as const);
+const connector = fc.constantFrom('plug' as const, 'jack' as const, 'core' as const);
 
 /** A straight link of any connectors to one scheme. */
 export const straightLink = (shielded = false): fc.Arbitrary<LinkSpec> =>
@@ -31,14 +30,17 @@ const end: fc.Arbitrary<EndCopper> = fc
   .map(({ order, open, bridges }) => ({
     seats: Object.fromEntries(CONTACTS.map((c, i) => [c, order[i]!])),
     open: open as Contact[],
+    looksHome: [],
+    bent: [],
     bridges: bridges as [Contact, Contact][],
   }));
 
 /** Copper made by the catalogue's own mistakes, up to three of them: what the index has to explain. */
 export const listedCopper = (link: LinkSpec): fc.Arbitrary<Copper> => {
-  const schemes = schemesFor(link);
   const right = copperAsOrdered(link);
-  const ends = ENDS.flatMap((e) => endMistakes(link[e].connector, schemes[e]).map((m) => ({ end: e, m })));
+  const ends = ENDS.flatMap((e) =>
+    endMistakes(link[e].connector, madeAt(link, e)).map((m) => ({ end: e, m })),
+  );
   const one = fc.oneof(
     { weight: 4, arbitrary: fc.constantFrom(...ends).map(({ end, m }) => ({ end, m, cable: undefined })) },
     { weight: 1, arbitrary: fc.constantFrom(...cableMistakes()).map((cable) => ({ end: undefined, m: undefined, cable })) },
@@ -53,12 +55,15 @@ export const listedCopper = (link: LinkSpec): fc.Arbitrary<Copper> => {
       head: wideEnd(now.head, link.shielded),
       tail: wideEnd(now.tail, link.shielded),
       cable: wideCable(now.cable),
+      ...READ_DIRECTLY,
     };
   });
 };
 
-/** Any copper of an unshielded link, right or wrong. */
+/** Any copper of an unshielded link, right or wrong, read without leads. */
 export const anyCopper: fc.Arbitrary<Copper> = fc.record({
+  leads: fc.constant(READ_DIRECTLY.leads),
+  setting: fc.constant(READ_DIRECTLY.setting),
   head: end,
   tail: end,
   cable: fc.record({

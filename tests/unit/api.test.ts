@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { leadUnsaid } from '../../src/core/formats/diagnose';
 import { POST as diagnose } from '../../src/routes/api/diagnose/+server';
 import { POST as simulate } from '../../src/routes/api/simulate/+server';
 import { diagnosisEngine } from '../../src/lib/server/engine';
@@ -46,10 +47,13 @@ beforeAll(() => {
   for (const head of ['plug', 'jack'] as const)
     for (const tail of ['plug', 'jack'] as const)
       diagnosisEngine().prepare({
-        head: { connector: head, scheme: 'T568B' },
-        tail: { connector: tail, scheme: 'T568B' },
-        ordered: 'straight',
-        shielded: false,
+        link: {
+          head: { connector: head, scheme: 'T568B' },
+          tail: { connector: tail, scheme: 'T568B' },
+          ordered: 'straight',
+          shielded: false,
+        },
+        leads: { head: leadUnsaid(head), tail: leadUnsaid(tail) },
       });
 });
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { seatsOf } from '../wiring/schemes';
+import { laidAt, SCHEME_ORDER } from '../wiring/schemes';
 import { CONTACTS } from '../wiring/conductors';
 import { cableNamed, connectorsFor } from '../model/cable-named';
 import { figureProblem } from '../wiring/figures';
@@ -10,7 +10,7 @@ import { GENERIC_CABLES, GENERIC_CONNECTORS, type CableSpec, type ConnectorSpec 
 import { firstMismatch } from './read-back';
 import { paceOf } from './sweep';
 
-const WANTED = CONTACTS.map((c) => seatsOf('T568B')[c]!);
+const WANTED = CONTACTS.map((c) => laidAt(SCHEME_ORDER.T568B, c));
 
 describe('gates', () => {
   it('goes through all seven, there and back', () => {

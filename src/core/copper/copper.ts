@@ -1,11 +1,17 @@
 import type { Conductor, Contact, End } from '../wiring/conductors';
-import { schemesFor, seatsOf, type Seats } from '../wiring/schemes';
+import { CONTACTS } from '../wiring/conductors';
+import { laidAt, layoutsFor, type Layout, type Seats } from '../wiring/schemes';
 import type { LinkSpec } from '../wiring/link-spec';
 
-/** One end as it really is: what lies where, which contacts miss their conductor, which are joined. */
+/**
+ * One end as it really is: what lies where, which contacts make no contact with it (`open`), which of those a look
+ * takes for home (`looksHome`) and which are bent contacts, and which contacts are joined.
+ */
 export interface EndCopper {
   seats: Seats;
   open: Contact[];
+  looksHome: Contact[];
+  bent: Contact[];
   bridges: [Contact, Contact][];
 }
 
@@ -20,14 +26,49 @@ export interface CableCopper {
   bridges: [Conductor, Conductor][];
 }
 
-/** A whole link as copper. */
-export interface Copper extends Record<End, EndCopper> {
-  cable: CableCopper;
+/** A test lead as it really is: which connector contact each of its own eight lies at, its open paths, its joined ones. */
+export interface LeadCopper {
+  order: '12345678' | '36145278';
+  open: Contact[];
+  bridges: [Contact, Contact][];
 }
 
-/** The copper of a link made exactly as ordered. */
+/** A sound test lead. */
+export const SOUND_LEAD: LeadCopper = { order: '12345678', open: [], bridges: [] };
+
+/** Whether a reading was taken of this link at all: in a wrong setting nothing answers and nothing is joined. */
+export type Setting = 'right' | 'wrong';
+
+/** A whole link as copper, with the test leads it is read through (`null`: none) and how it is read. */
+export interface Copper extends Record<End, EndCopper> {
+  cable: CableCopper;
+  leads: Record<End, LeadCopper | null>;
+  setting: Setting;
+}
+
+/** What lies between a tester and good connectors: no lead, and the right port. */
+export const READ_DIRECTLY: Pick<Copper, 'leads' | 'setting'> = {
+  leads: { head: null, tail: null },
+  setting: 'right',
+};
+
+/** Every seat as a layout has it. */
+export function seatsOf(layout: Layout, shielded: boolean): Seats {
+  const seats: Seats = {};
+  for (const contact of CONTACTS) seats[contact] = laidAt(layout, contact);
+  if (shielded) seats.S = 'DRAIN';
+  return seats;
+}
+
+/** The copper of a link made exactly as ordered, with sound leads or none. */
 export function copperAsOrdered(link: LinkSpec): Copper {
-  const schemes = schemesFor(link);
-  const end = (e: End): EndCopper => ({ seats: seatsOf(schemes[e], link.shielded), open: [], bridges: [] });
-  return { head: end('head'), tail: end('tail'), cable: { breaks: [], bridges: [] } };
+  const layouts = layoutsFor(link);
+  const end = (e: End): EndCopper => ({
+    seats: seatsOf(layouts[e], link.shielded),
+    open: [],
+    looksHome: [],
+    bent: [],
+    bridges: [],
+  });
+  return { head: end('head'), tail: end('tail'), cable: { breaks: [], bridges: [] }, ...READ_DIRECTLY };
 }

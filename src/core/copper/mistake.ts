@@ -1,18 +1,28 @@
-import { conductorLabel, type Conductor, type Contact, type End } from '../wiring/conductors';
+import { conductorLabel, type Conductor, type Contact } from '../wiring/conductors';
+import type { MistakePlace } from '../model/mistake-places';
+import { listed } from '../wiring/words';
 import type { CableCopper } from './copper';
 
 /** One thing that went wrong, where, and what it left on which contacts. */
 export interface Mistake {
-  where: End | 'cable';
+  where: MistakePlace;
   kind: string;
   contacts: Contact[];
   conductors: Conductor[];
 }
 
-const list = (items: readonly string[]) =>
-  items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`;
+/** A place of a mistake in words. */
+export const PLACE_WORDS: Record<MistakePlace, string> = {
+  head: 'head',
+  tail: 'tail',
+  cable: 'cable',
+  'lead-head': "head's test lead",
+  'lead-tail': "tail's test lead",
+  setting: 'reading',
+};
+
 const contactWords = (contacts: readonly Contact[]) =>
-  `${contacts.length === 1 ? 'contact' : 'contacts'} ${list(contacts)}`;
+  `${contacts.length === 1 ? 'contact' : 'contacts'} ${listed(contacts)}`;
 
 /** What kind of mistake it is, in a few words. */
 export const MISTAKE_WORDS: Record<string, string> = {
@@ -31,6 +41,18 @@ export const MISTAKE_WORDS: Record<string, string> = {
   'pairs-exchanged': 'two pairs exchanged',
   'missed-punch': 'missed punch',
   'two-missed': 'a pair not punched home',
+  'any-exchanged': 'two conductors exchanged',
+  'half-pierced': 'contact not through the insulation',
+  'half-punched': 'in its slot, insulation not cut through',
+  'neighbours-joined': 'neighbouring slots joined',
+  'bent-contact': 'contact bent aside',
+  'not-pierced': 'conductor not pierced',
+  'two-not-pierced': 'a pair not pierced',
+  'not-closed': 'cap not home',
+  'lead-open': 'open path',
+  'lead-crossed': 'a crossover cord',
+  'lead-bridged': 'paths joined',
+  'wrong-port': 'wrong port, no remote, or nothing terminated there',
   nicked: 'nicked at the jacket cut',
   broken: 'broken in the span',
   pierced: 'a pair pierced and joined',
@@ -41,13 +63,18 @@ export const MISTAKE_WORDS: Record<string, string> = {
 
 /** A mistake in a few words, such as `missed punch, contact 4`; with the copper's breaks it says where a nick lies. */
 export function mistakeText(m: Mistake, breaks: CableCopper['breaks'] = []): string {
-  const zone = m.kind === 'nicked' ? breaks.find((b) => m.conductors.includes(b.conductor))?.zone : undefined;
+  if (m.contacts.join() === 'S') return 'drain not on the shield';
+  if (m.where === 'cable' && m.conductors.join() === 'DRAIN') return 'drain broken in the span';
+  const zone =
+    m.kind === 'nicked'
+      ? breaks.find((b) => b.zone !== 'span' && m.conductors.includes(b.conductor))?.zone
+      : undefined;
   const what = zone ? `nicked at the ${zone}'s jacket cut` : (MISTAKE_WORDS[m.kind] ?? m.kind);
   const where =
     m.contacts.length && m.contacts.length < 8
       ? `, ${contactWords(m.contacts)}`
       : m.where === 'cable' && m.conductors.length < 8
-        ? `, ${list(m.conductors.map(conductorLabel))}`
+        ? `, ${listed(m.conductors.map(conductorLabel))}`
         : '';
   return `${what}${where}`;
 }

@@ -4,6 +4,7 @@ import { anyCopper, straightLink } from '../../../tests/support/arbitraries';
 import {
   joinMasks,
   narrowEnd,
+  reachedThrough,
   splitMask,
   walkMasks,
   SOUND_CABLE,
@@ -11,7 +12,7 @@ import {
 } from '../diagnose/compact';
 import { CONDUCTORS, CONTACT_PAIRS, CONTACTS, type Contact } from '../wiring/conductors';
 import { turnWalk, writeWalk } from '../reading/walk';
-import { copperAsOrdered, type Copper } from './copper';
+import { copperAsOrdered, READ_DIRECTLY, SOUND_LEAD, type Copper, type LeadCopper } from './copper';
 import { sense } from './sense';
 import { simulateReading } from './simulate';
 
@@ -79,6 +80,45 @@ describe('what a tester sees of copper', () => {
     expect(s.walk).toBe('1 2 3 4 5 6 7 8');
     expect(s.splits).toEqual(['36', '45']);
   });
+  const through = (lead: Partial<LeadCopper>) => (c: Copper) => {
+    c.leads = { head: { ...SOUND_LEAD, ...lead }, tail: null };
+  };
+  it('is what the tester shows through its leads: open, crossed or joined paths are theirs', () => {
+    expect(seen(through({})).walk).toBe('1 2 3 4 5 6 7 8');
+    expect(seen(through({ open: ['4'] })).walk).toBe('1 2 3 - 5 6 7 8');
+    expect(seen(through({ order: '36145278' })).walk).toBe('3 6 1 4 5 2 7 8');
+    expect(seen(through({ bridges: [['4', '5']] }))).toEqual({
+      walk: '1 2 3 4+5 4+5 6 7 8',
+      splits: [],
+      joins: { head: [['4', '5']], tail: [['4', '5']] },
+    });
+    const atBoth = seen((c) => (c.leads = { head: { ...SOUND_LEAD, order: '36145278' }, tail: { ...SOUND_LEAD, order: '36145278' } })); // prettier-ignore
+    expect(atBoth.walk).toBe('1 2 3 4 5 6 7 8');
+  });
+  it('names an open path after the tester’s contact, and a crossed lead’s open slot likewise', () => {
+    const s = seen((c) => {
+      through({ order: '36145278' })(c);
+      c.head.open.push('3');
+    });
+    expect(s.walk).toBe('- 6 1 4 5 2 7 8');
+  });
+  it('is nothing at all in a wrong setting, and nothing is joined', () => {
+    const s = seen((c) => {
+      c.setting = 'wrong';
+      c.head.bridges.push(['4', '5']);
+    });
+    expect(s).toEqual({ walk: '- - - - - - - -', splits: [], joins: { head: [], tail: [] } });
+  });
+  it('an open contact bridged to a neighbour reaches that neighbour’s conductor: its pair is split', () => {
+    // 2 is open and leans on 3; the tail's 2 is joined to its 3 in turn and 3 there is open, so each answers once.
+    const s = seen((c) => {
+      c.head.open.push('2');
+      c.head.bridges.push(['2', '3']);
+      c.head.open.push('6');
+    });
+    expect(s.walk).toBe('1 3 3 4 5 - 7 8');
+    expect(s.splits).toEqual([]);
+  });
   it('shows each kind of evidence no more than it can', () => {
     const [link] = fc.sample(straightLink(), 1);
     expect(simulateReading(link!, good(), 'continuity').splits).toBeUndefined();
@@ -102,7 +142,9 @@ describe('properties', () => {
         const mask = (list: readonly Contact[]) =>
           list.reduce((m, x) => m | (1 << CONTACTS.indexOf(x as '1')), 0);
         expect([...masks]).toEqual(s.walk.map(mask));
-        expect(splitMask(h, masks)).toBe(s.splits.reduce((m, p) => m | (1 << CONTACT_PAIRS.indexOf(p)), 0));
+        expect(splitMask((x) => reachedThrough(h, x), masks)).toBe(
+          s.splits.reduce((m, p) => m | (1 << CONTACT_PAIRS.indexOf(p)), 0),
+        );
         const joined = joinMasks(h, t, c);
         const groups = (list: Contact[][]) =>
           CONTACTS.map((x, i) =>
@@ -122,6 +164,7 @@ describe('properties', () => {
           head: copper.tail,
           tail: copper.head,
           cable: { ...copper.cable, breaks: copper.cable.breaks.map((b) => ({ ...b, zone: flip[b.zone] })) },
+          ...READ_DIRECTLY,
         };
         expect(sense(mirror, false).walk).toEqual(turnWalk(sense(copper, false).walk));
       }),

@@ -12,7 +12,7 @@ import {
 } from '../wiring/conductors';
 import type { Joins } from '../reading/reading';
 import type { Walk } from '../reading/walk';
-import type { Copper, Zone } from './copper';
+import type { Copper, LeadCopper, Zone } from './copper';
 
 /** All that copper can show a tester, distances apart. */
 export interface Sensed {
@@ -21,8 +21,9 @@ export interface Sensed {
   joins: Joins;
 }
 
+/** `h1` and `t1` are the tester's contacts, `H1` and `T1` the connector's. */
 type Node =
-  `H${Contact}` | `T${Contact}` | `${Conductor}@${'head-stub' | 'span' | 'past-break' | 'tail-stub'}`;
+  `${'h' | 't' | 'H' | 'T'}${Contact}` | `${Conductor}@${'head-stub' | 'span' | 'past-break' | 'tail-stub'}`;
 
 class Net {
   private readonly parent = new Map<Node, Node>();
@@ -42,6 +43,8 @@ class Net {
 /** What a tester sees of a link: who answers whom, which pairs are split, which contacts of an end are joined. */
 export function sense(copper: Copper, shielded: boolean): Sensed {
   const contacts = contactsOf(shielded);
+  if (copper.setting === 'wrong')
+    return { walk: contacts.map(() => []), splits: [], joins: { head: [], tail: [] } };
   const net = new Net();
   const broken = (conductor: Conductor, zone: Zone) =>
     copper.cable.breaks.some((b) => b.conductor === conductor && b.zone === zone);
@@ -59,10 +62,17 @@ export function sense(copper: Copper, shielded: boolean): Sensed {
   }
   for (const [a, b] of copper.head.bridges) net.join(`H${a}`, `H${b}`);
   for (const [a, b] of copper.tail.bridges) net.join(`T${a}`, `T${b}`);
+  for (const contact of contacts) {
+    const [h, t] = [metAt(copper.leads.head, contact), metAt(copper.leads.tail, contact)];
+    if (h) net.join(`h${contact}`, `H${h}`);
+    if (t) net.join(`t${contact}`, `T${t}`);
+  }
+  for (const [a, b] of copper.leads.head?.bridges ?? []) net.join(`h${a}`, `h${b}`);
+  for (const [a, b] of copper.leads.tail?.bridges ?? []) net.join(`t${a}`, `t${b}`);
 
-  const walk = contacts.map((h) => contacts.filter((t) => net.find(`H${h}`) === net.find(`T${t}`)));
+  const walk = contacts.map((h) => contacts.filter((t) => net.find(`h${h}`) === net.find(`t${t}`)));
   const joinsAt = (end: End) => {
-    const letter = end === 'head' ? 'H' : 'T';
+    const letter = end === 'head' ? 'h' : 't';
     const groups = new Map<Node, Contact[]>();
     for (const c of contacts) {
       const root = net.find(`${letter}${c}` as Node);
@@ -73,6 +83,25 @@ export function sense(copper: Copper, shielded: boolean): Sensed {
   return { walk, splits: splitsOf(walk, copper), joins: { head: joinsAt('head'), tail: joinsAt('tail') } };
 }
 
+/** The connector's contact that a tester's contact meets through a lead; none behind an open path. */
+function metAt(lead: LeadCopper | null, contact: Contact): Contact | undefined {
+  if (lead === null || contact === 'S') return contact;
+  return lead.open.includes(contact) ? undefined : (lead.order[Number(contact) - 1] as Contact);
+}
+
+/** The conductor a tester's head contact reaches: its own where it makes contact, else that of one bridged to it. */
+function reached({ head, leads }: Copper, contact: Contact): Conductor | undefined {
+  const holds = (c: Contact | undefined) => (c && !head.open.includes(c) ? head.seats[c] : undefined);
+  const met = metAt(leads.head, contact);
+  const mates = [
+    ...head.bridges.filter((b) => met && b.includes(met)).map(([a, b]) => (a === met ? b : a)),
+    ...(leads.head?.bridges ?? [])
+      .filter((b) => b.includes(contact))
+      .map(([a, b]) => metAt(leads.head, a === contact ? b : a)),
+  ];
+  return [met, ...mates].map(holds).find((c) => c !== undefined) ?? undefined;
+}
+
 /** Contact pairs whose two contacts are answered as one pair, but whose conductors are of two physical pairs. */
 function splitsOf(walk: Walk, copper: Copper): ContactPair[] {
   return CONTACT_PAIRS.filter((pair) => {
@@ -81,7 +110,7 @@ function splitsOf(walk: Walk, copper: Copper): ContactPair[] {
     if (x.length !== 1 || y.length !== 1 || x[0] === y[0]) return false;
     const target = contactPairOf(x[0]!);
     if (target === null || target !== contactPairOf(y[0]!)) return false;
-    const [p, q] = [copper.head.seats[a], copper.head.seats[b]];
+    const [p, q] = [reached(copper, a), reached(copper, b)];
     return p !== undefined && q !== undefined && colourOf(p) !== colourOf(q);
   });
 }

@@ -23,6 +23,7 @@ function endDistances(link: LinkSpec, copper: Copper): Distance[] {
   const broken = (conductor: string, zone: string) =>
     copper.cable.breaks.some((b) => b.conductor === conductor && b.zone === zone);
   const joined = (bridges: readonly (readonly string[])[], x: string) => bridges.some((b) => b.includes(x));
+  if (copper.setting === 'wrong') return [];
   for (const contact of contactsOf(link.shielded)) {
     const at = (metres: number) => out.push({ contact, from: 'head', metres });
     const conductor = copper.head.seats[contact];

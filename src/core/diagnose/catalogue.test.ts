@@ -1,22 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { CONDUCTORS, CONTACTS } from '../wiring/conductors';
-import type { ConnectorClass } from '../wiring/connector';
+import { CONNECTOR_CLASSES, type ConnectorClass } from '../wiring/connector';
+import { madeTo, rightEnd } from '../../../tests/support/ends';
 import { otherScheme, SCHEME_ORDER, type Scheme } from '../wiring/schemes';
 import { cableMistakes, endMistakes, STARTING_WEIGHTS } from './catalogue';
-import {
-  contactsIn,
-  endKey,
-  narrowEnd,
-  rightEnd,
-  SOUND_CABLE,
-  wideCable,
-  wideEnd,
-  type CompactEnd,
-} from './compact';
+import { contactsIn, endKey, narrowEnd, SOUND_CABLE, wideCable, wideEnd, type CompactEnd } from './compact';
 
 const order = (end: CompactEnd) => [...end.seats].map((k) => CONDUCTORS[k]!).join(' ');
 const made = (connector: ConnectorClass, scheme: Scheme, kind: string) =>
-  endMistakes(connector, scheme)
+  endMistakes(connector, madeTo(scheme))
     .filter((m) => m.kind === kind)
     .map((m) => ({ ...m, end: m.apply(rightEnd(scheme)) }));
 const orders = (connector: ConnectorClass, kind: string, scheme: Scheme = 'T568B') =>
@@ -26,7 +18,7 @@ const opens = (connector: ConnectorClass, kind: string) =>
 
 describe('how an end goes wrong, as the catalogue words it', () => {
   it('other scheme: all eight to the other one, at either connector', () => {
-    for (const connector of ['plug', 'jack'] as const)
+    for (const connector of CONNECTOR_CLASSES)
       for (const scheme of ['T568A', 'T568B'] as const)
         expect(orders(connector, 'other-scheme', scheme)).toEqual([
           SCHEME_ORDER[otherScheme(scheme)].join(' '),
@@ -86,17 +78,51 @@ describe('how an end goes wrong, as the catalogue words it', () => {
     expect(joined('plug')).toEqual(['12', '23', '34', '45', '56', '67', '78']);
     expect(joined('jack')).toEqual(['12', '36', '45', '78']);
   });
+  it('open but looking home: not cut through, not pierced, bent aside', () => {
+    const unseen = (c: ConnectorClass, kind: string) =>
+      made(c, 'T568B', kind).map(
+        ({ end }) => `${contactsIn(end.looksHome).join('')}${end.bent ? ' bent' : ''}`,
+      );
+    expect(unseen('plug', 'half-pierced')).toEqual(['1', '2', '3', '4', '5', '6', '7', '8']);
+    expect(unseen('jack', 'half-punched')).toEqual(['1', '2', '3', '4', '5', '6', '7', '8']);
+    expect(unseen('jack', 'bent-contact')).toEqual(['1 bent', '8 bent', '18 bent']);
+    expect(unseen('core', 'not-pierced')).toHaveLength(8);
+    expect(unseen('core', 'two-not-pierced')).toEqual(['12', '36', '45', '78']);
+    expect(unseen('core', 'not-closed')).toEqual(['']);
+  });
+  it('a contact that any mistake leaves visibly open does not look home, whichever came first', () => {
+    const [missed, half] = ['missed-punch', 'half-punched'].map(
+      (kind) => endMistakes('jack', madeTo('T568B')).filter((m) => m.kind === kind)[3]!,
+    );
+    for (const end of [
+      missed!.apply(half!.apply(rightEnd('T568B'))),
+      half!.apply(missed!.apply(rightEnd('T568B'))),
+    ])
+      expect([end.open, end.looksHome]).toEqual([8, 0]);
+  });
+  it('what seats all eight seats them anew, whatever a first mistake had moved', () => {
+    const of = (kind: string) => endMistakes('plug', madeTo('T568B')).find((m) => m.kind === kind)!;
+    for (const kind of ['other-scheme', 'side-by-side', 'upside-down'])
+      expect(order(of(kind).apply(of('neighbour-swap').apply(rightEnd('T568B'))))).toBe(
+        orders('plug', kind)[0],
+      );
+  });
+  it('any two conductors exchanged: twenty-eight choices', () =>
+    expect(new Set(orders('core', 'any-exchanged')).size).toBe(28));
+  it('neighbouring slots of a jack joined, at all seven gaps', () =>
+    expect(made('jack', 'T568B', 'neighbours-joined').map((m) => wideEnd(m.end, false).bridges.flat().join(''))).toEqual(['12', '23', '34', '45', '56', '67', '78'])); // prettier-ignore
   it('shares of a kind add up to one, and every kind has a weight', () => {
-    for (const connector of ['plug', 'jack'] as const) {
+    for (const connector of CONNECTOR_CLASSES) {
       const sums = new Map<string, number>();
-      for (const m of endMistakes(connector, 'T568B')) sums.set(m.kind, (sums.get(m.kind) ?? 0) + m.share);
+      for (const m of endMistakes(connector, madeTo('T568B')))
+        sums.set(m.kind, (sums.get(m.kind) ?? 0) + m.share);
       expect([...sums.keys()].sort()).toEqual(Object.keys(STARTING_WEIGHTS[connector]).sort());
       for (const [kind, sum] of sums) expect(sum, kind).toBeCloseTo(1, 12);
     }
   });
   it('only what moves conductors counts as a mistake that a read-back would catch', () => {
-    for (const connector of ['plug', 'jack'] as const)
-      for (const m of endMistakes(connector, 'T568B'))
+    for (const connector of CONNECTOR_CLASSES)
+      for (const m of endMistakes(connector, madeTo('T568B')))
         expect(m.permutes, m.kind).toBe(order(m.apply(rightEnd('T568B'))) !== order(rightEnd('T568B')));
   });
 });
@@ -128,14 +154,14 @@ describe('how a cable goes wrong', () => {
 
 describe('the compact form', () => {
   it('goes there and back', () => {
-    for (const connector of ['plug', 'jack'] as const)
-      for (const m of endMistakes(connector, 'T568A')) {
+    for (const connector of CONNECTOR_CLASSES)
+      for (const m of endMistakes(connector, madeTo('T568A'))) {
         const end = m.apply(rightEnd('T568A'));
-        expect(endKey(narrowEnd(wideEnd(end, true)))).toBe(endKey(end));
+        expect(narrowEnd(wideEnd(end, true))).toEqual(end);
       }
   });
   it('has a key of its own for every end that differs', () => {
-    const ends = endMistakes('jack', 'T568B').map((m) => m.apply(rightEnd('T568B')));
+    const ends = endMistakes('jack', madeTo('T568B')).map((m) => m.apply(rightEnd('T568B')));
     const text = ends.map((e) => JSON.stringify(wideEnd(e, false)));
     expect(new Set(ends.map(endKey)).size).toBe(new Set(text).size);
   });

@@ -1,51 +1,65 @@
 import { checkConsistent } from '../reading/consistent';
 import { Contradiction } from '../reading/contradiction';
-import { judge } from '../reading/verdict';
+import { judge, type Judgement } from '../reading/verdict';
 import { expectedWalk } from '../reading/walk';
-import { CONDUCTORS, CONTACTS, otherEnd, type End, type NumberedContact } from '../wiring/conductors';
-import { conductorAt, schemesFor } from '../wiring/schemes';
-import { NONE, rightEnd } from './compact';
+import { CONDUCTORS, CONTACTS, ENDS, type Contact, type End } from '../wiring/conductors';
+import { expectedAnswer, laidAt, layoutsFor } from '../wiring/schemes';
+import { endOf, NONE, numbersOf } from './compact';
+import { explain, withText } from './explain';
 import { checkLooks } from './looks';
-import { explain } from './explain';
-import { Planner, type PlanContext, type PlanLimits } from './plan';
-import { numberedMasks, type IndexWeights } from './posterior';
+import { Planner, type Missing, type PlanContext, type PlanLimits, type PlannedAction } from './plan';
+import { leadInDoubt, nearFirst, numberedMasks, type LinkWeights } from './posterior';
 import type { ReadingIndex } from './reading-index';
-import { type DiagnoseInput, type Diagnosis, type LookAnswer, type NextAction } from './types';
+import type { DiagnoseInput, Diagnosis, Knowledge, LookAnswer, NextAction } from './types';
 import { waysOf, type Way } from './ways';
-import { lookQuestion, remedyText } from './words';
+import { asksOf, lookQuestion } from './words';
 
 /** At most this many explanations are given back. */
 const MOST_EXPLANATIONS = 12;
+/** An answer less likely than this is not offered: *something else* is. */
+const LEAST_ANSWER = 0.005;
 
-/** Where indexes and probabilities come from; built once and kept by the caller. */
+/** Where candidates and probabilities come from; the index is built once and kept by the caller. */
 export interface IndexSource {
   index: ReadingIndex;
-  weights: IndexWeights;
+  weights: LinkWeights;
 }
 
 /** What a reading means, why, and the next thing to do. Throws `Contradiction` where no copper fits what is said. */
 export function diagnose(
   input: DiagnoseInput,
-  source: () => IndexSource,
+  { index, weights }: IndexSource,
   limits?: PlanLimits,
 ): Omit<Diagnosis, 'engine'> & { candidates: number } {
   const { link, reading } = input;
   checkConsistent(reading);
   checkLooks(input.knowledge.looked, link.shielded);
   const judgement = judge(reading, link.ordered);
-  const { index, weights } = source();
   const ways = waysOf(input, index, weights);
   if (ways.length === 0) throw impossible(input);
-  const context = planContext(input);
+  const context = planContext(input, judgement);
   const explanations = ways.slice(0, MOST_EXPLANATIONS).map((w) => explain(w, context, input));
-  const next = judgement.verdict === 'fail' ? nextAction(input, context, ways, limits) : NOTHING;
+  const next = judgement.verdict === 'fail' ? nextAction(input, judgement, context, ways, limits) : NOTHING;
   return { ...judgement, explanations, next, candidates: index.size };
 }
 
 const NOTHING: NextAction = { action: 'none', minutes: 0, expectedMinutes: 0 };
 
 function impossible(input: DiagnoseInput): Contradiction {
-  if (input.knowledge.looked.length)
+  const { looked } = input.knowledge;
+  const layouts = layoutsFor(input.link);
+  const seenRight = (end: End) => {
+    const here = looked.filter((l) => l.end === end && l.contact !== 'S');
+    return here.length === 8 && here.every((l) => l.conductor === laidAt(layouts[end], l.contact));
+  };
+  if (ENDS.every(seenRight))
+    return new Contradiction(
+      'knowledge.looked',
+      ENDS.some((e) => leadInDoubt(input, e))
+        ? 'Both ends are right, so the crossing is in a test lead or a splice: swap the leads, then look for a joint in the run.'
+        : 'Both ends and the leads are right, so the crossing is in the run: look for a splice, a coupler or a patch in between.',
+    );
+  if (looked.length)
     return new Contradiction(
       'knowledge.looked',
       'What was looked at cannot go with this reading: look again, or read again.',
@@ -58,106 +72,153 @@ function impossible(input: DiagnoseInput): Contradiction {
   return new Contradiction('reading', 'No copper gives this reading: read again.');
 }
 
-function planContext({ link, reading, costs }: DiagnoseInput): PlanContext {
-  const schemes = schemesFor(link);
+function planContext(input: DiagnoseInput, judgement: Judgement): PlanContext {
+  const { link, reading, knowledge, costs } = input;
+  const layouts = layoutsFor(link);
+  const each = <T>(of: (end: End) => T): Record<End, T> => ({ head: of('head'), tail: of('tail') });
+  const seenWrong = (end: End, contact: Contact) =>
+    knowledge.looked.some(
+      (l) =>
+        l.end === end &&
+        l.contact === contact &&
+        (l.open === true || l.bridged === true || l.conductor !== laidAt(layouts[end], contact)),
+    );
+  const doubt = each((end) => leadInDoubt(input, end));
   return {
-    right: { head: rightEnd(schemes.head), tail: rightEnd(schemes.tail) },
-    connector: { head: link.head.connector, tail: link.tail.connector },
+    right: each((end) => endOf(numbersOf(layouts[end]))),
+    connector: each((end) => link[end].connector),
     expected: numberedMasks(expectedWalk(link.ordered, false)),
     splitsLookedAt: reading.splits !== undefined,
     costs,
+    leadInDoubt: doubt,
+    redoBarred: each(
+      (end) =>
+        knowledge.redone.includes(end) &&
+        (doubt[end] || !knowledge.looked.some((l) => l.end === end && seenWrong(end, l.contact))),
+    ),
+    repunchBarred: each((end) =>
+      knowledge.repunched.reduce(
+        (mask, r) =>
+          r.end === end && r.contact !== 'S' && !seenWrong(end, r.contact)
+            ? mask | (1 << CONTACTS.indexOf(r.contact as '1'))
+            : mask,
+        0,
+      ),
+    ),
+    behindPlate: { head: false, tail: link.tail.connector === 'jack' && !touched(knowledge, 'tail') },
+    beforeRepull: missingBeforeRepull(input, judgement, doubt),
   };
+}
+
+const touched = ({ looked, redone, repunched }: Knowledge, end: End) =>
+  redone.includes(end) || looked.some((l) => l.end === end) || repunched.some((r) => r.end === end);
+
+/**
+ * What has to be done before anyone is told to pull a cable anew: every lead in doubt swapped, the setting checked
+ * where nothing answered, and each end looked at, punched or redone at every contact that a fault names.
+ */
+function missingBeforeRepull(
+  { link, knowledge, standingAt }: DiagnoseInput,
+  { faults }: Judgement,
+  doubt: Record<End, boolean>,
+): Missing[] {
+  const out: Missing[] = [];
+  const allOpen = faults.some((f) => f.kind === 'all-open');
+  if (allOpen && !knowledge.checked) out.push({ action: 'check' });
+  for (const end of nearFirst(standingAt)) if (doubt[end]) out.push({ action: 'swap-lead', end });
+  const named = new Set(allOpen ? (['1'] as const) : faults.flatMap((f) => f.contacts));
+  for (const end of nearFirst(standingAt)) {
+    if (knowledge.redone.includes(end)) continue;
+    if (allOpen && touched(knowledge, end)) continue;
+    for (const c of named) {
+      const contact = end === 'head' ? c : expectedAnswer(link.ordered, c);
+      const known =
+        knowledge.looked.some((l) => l.end === end && l.contact === contact) ||
+        knowledge.repunched.some((r) => r.end === end && r.contact === contact);
+      if (!known)
+        out.push({ action: 'look', end, contact: contact === 'S' ? 8 : CONTACTS.indexOf(contact as '1') });
+    }
+  }
+  return out;
 }
 
 function nextAction(
   input: DiagnoseInput,
+  judgement: Judgement,
   context: PlanContext,
   ways: readonly Way[],
   limits?: PlanLimits,
 ): NextAction {
   const plan = new Planner(context, ways, limits).plan(input.standingAt);
-  if (plan === null) return shieldAction(input, context, ways);
-  const { next, minutes, expectedMinutes } = plan;
-  const times = { minutes: round(minutes), expectedMinutes: round(expectedMinutes) };
-  const schemes = schemesFor(input.link);
-  if (next.action === 're-pull')
-    return {
-      action: 're-pull',
-      ...times,
-      question: remedyText('re-pull', undefined, [], undefined, undefined, false),
-    };
-  if (next.action === 'look') {
-    const contact = CONTACTS[next.contact]!;
-    const answers = answersOf(ways, next.end, next.contact);
-    return {
-      action: 'look',
-      end: next.end,
-      contact,
-      question: lookQuestion(next.end, contact, answers),
-      answers,
-      ...times,
-    };
-  }
-  const contacts: NumberedContact[] = next.action === 'repunch' ? next.contacts.map((i) => CONTACTS[i]!) : [];
-  const misplaced = ways[0]!.copper[next.end].seats;
-  const moves = contacts.some((c) => misplaced[c] !== conductorAt(schemes[next.end], c));
-  const question = remedyText(
-    next.action,
-    next.end,
-    contacts,
-    context.connector[next.end],
-    schemes[next.end],
-    moves,
-  );
-  return { action: next.action, end: next.end, ...(contacts.length ? { contacts } : {}), question, ...times };
-}
-
-/** The numbered contacts pass: what is wrong is the shield, so the likelier end's shield is next. */
-function shieldAction(input: DiagnoseInput, context: PlanContext, ways: readonly Way[]): NextAction {
-  const explanation = explain(ways[0]!, context, input);
-  const { remedy } = explanation;
-  const { costs } = context;
-  if (remedy.action === 're-pull' || !remedy.end)
-    return {
-      action: 're-pull',
-      minutes: costs.repull,
-      expectedMinutes: costs.repull + costs.prove,
-      question: remedy.text,
-    };
-  const walk = remedy.end === input.standingAt ? 0 : costs.walk;
-  const redo = (end: End) => (context.connector[end] === 'plug' ? costs.redoPlug : costs.redoJack);
-  const minutes = walk + redo(remedy.end);
-  const here = ways
-    .filter((w) => w.mistakes.some((m) => m.where === remedy.end))
-    .reduce((s, w) => s + w.probability, 0);
-  const rest = (1 - here) * (costs.walk + redo(otherEnd(remedy.end)) + costs.prove);
+  // Every way that is left reads good once it is read again.
+  if (plan === null)
+    return { action: 'prove', minutes: context.costs.prove, expectedMinutes: context.costs.prove };
   return {
-    action: 'redo',
-    end: remedy.end,
-    question: remedy.text,
-    minutes,
-    expectedMinutes: round(minutes + costs.prove + rest),
+    ...said(plan.next, input, judgement, context, ways),
+    minutes: round(plan.minutes),
+    expectedMinutes: round(Math.max(plan.minutes, plan.expectedMinutes)),
   };
 }
 
+function said(
+  next: PlannedAction,
+  input: DiagnoseInput,
+  judgement: Judgement,
+  context: PlanContext,
+  ways: readonly Way[],
+): Omit<NextAction, 'minutes' | 'expectedMinutes'> {
+  const { link } = input;
+  const text = (contacts: Contact[]) =>
+    withText({ ...next, contacts } as Parameters<typeof withText>[0], ways[0]!.copper, link).text;
+  if (next.action === 're-pull' || next.action === 'check')
+    return { action: next.action, question: text([]) };
+  const { end } = next;
+  if (next.action === 'look') {
+    const contact: Contact = next.contact === 8 ? 'S' : CONTACTS[next.contact]!;
+    const answers = answersOf(ways, end, next.contact);
+    const numbered = (contacts: readonly Contact[]) =>
+      end === 'head' ? contacts : contacts.map((c) => expectedAnswer(link.ordered, c));
+    const fault = judgement.faults.find((f) => numbered(f.contacts).includes(contact));
+    const asks = asksOf(answers, fault?.kind);
+    const allOpen = judgement.faults.some((f) => f.kind === 'all-open');
+    const joinedTo = fault?.kind === 'short' ? numbered(fault.contacts) : undefined;
+    const about = { connector: context.connector[end], allOpen, ...(joinedTo ? { joinedTo } : {}) };
+    return { action: 'look', end, contact, asks, question: lookQuestion(end, contact, asks, answers, about), answers }; // prettier-ignore
+  }
+  if (next.action === 'swap-lead') return { action: 'swap-lead', end, question: text([]) };
+  if (next.action === 'repunch') {
+    const contacts = next.contacts.map((i) => CONTACTS[i]!);
+    return { action: 'repunch', end, contacts, question: text(contacts) };
+  }
+  const shieldOnly = ways[0]!.shield === end && judgement.faults.every((f) => f.kind === 'shield-open');
+  return { action: 'redo', end, question: text(shieldOnly ? ['S'] : []) };
+}
+
+/** What a look may show, likeliest first; always with its opposite where the likeliest is all but sure. */
 function answersOf(ways: readonly Way[], end: End, contact: number): LookAnswer[] {
   const answers = new Map<string, LookAnswer>();
-  for (const w of ways) {
-    const e = w[end];
-    const k = e.seats[contact]!;
-    const answer = {
-      conductor: k === NONE ? null : CONDUCTORS[k]!,
-      open: Boolean((e.open >> contact) & 1),
-      bridged: e.bridges.some((b) => b.includes(contact)),
-    };
+  const add = (answer: Omit<LookAnswer, 'probability'>, probability: number) => {
     const key = JSON.stringify(answer);
     const there = answers.get(key);
-    if (there) there.probability += w.probability;
-    else answers.set(key, { ...answer, probability: w.probability });
+    if (there) there.probability += probability;
+    else answers.set(key, { ...answer, probability });
+  };
+  for (const w of ways) {
+    if (contact === 8) {
+      const here = w.copper[end];
+      const bridged = here.bridges.some((b) => b.includes('S'));
+      add({ conductor: 'DRAIN', open: here.open.includes('S'), bridged }, w.probability);
+      continue;
+    }
+    const e = w[end];
+    const k = e.seats[contact]!;
+    const open = Boolean(((e.open & ~e.looksHome) >> contact) & 1);
+    const bridged = e.bridges.some((b) => b.includes(contact));
+    add({ conductor: k === NONE ? null : CONDUCTORS[k]!, open, bridged }, w.probability);
   }
   return [...answers.values()]
-    .filter((a) => a.probability > 1e-4)
     .sort((a, b) => b.probability - a.probability)
+    .filter((a, i) => a.probability > LEAST_ANSWER || i < 2)
     .slice(0, 6);
 }
 

@@ -1,82 +1,80 @@
-import { STARTING_WEIGHTS, type Weights } from './catalogue';
+import type { End } from '../wiring/conductors';
+import { madeAt, STARTING_WEIGHTS, type Weights } from './catalogue';
 import { diagnose, type IndexSource } from './diagnose';
-import { cableStates, endStates, type PlaceWeights } from './place-states';
+import { weightsForLink } from './learn';
 import type { PlanLimits } from './plan';
 import { buildIndex, indexSteps, type IndexKey, type ReadingIndex } from './reading-index';
-import { schemesFor } from '../wiring/schemes';
 import type { DiagnoseInput, Diagnosis } from './types';
 
-/** How many indexes are kept at once: two classes and two schemes at either end. */
-const KEPT_INDEXES = 16;
+/** Most memory for indexes kept at once, in bytes. The one asked for last is always kept. */
+const MOST_BYTES = 250e6;
+
+/** A link as far as an index is concerned: its ends, its order, and where test leads lie. */
+export type Indexed = Pick<DiagnoseInput, 'link' | 'leads'>;
 
 /** A diagnosis engine: builds what it needs once and keeps it. */
 export interface Engine {
   diagnose(input: DiagnoseInput, limits?: PlanLimits): Diagnosis;
   /** Goes on with other weights; indexes stay. */
   weigh(weights: Weights): void;
-  /** Builds the index for such a link ahead of its first reading. */
-  prepare(link: DiagnoseInput['link']): void;
+  /** Builds the index for such a link now rather than at the first diagnosis. */
+  prepare(link: Indexed): void;
   /** The same in steps between which other work can be done. */
-  prepareInSteps(link: DiagnoseInput['link']): Generator<void, void>;
+  prepareInSteps(link: Indexed): Generator<void, void>;
+  /** Bytes of all indexes kept. */
+  bytes(): number;
+}
+
+/** What index a link wants, and its name. */
+function keyFor({ link, leads }: Indexed): { key: IndexKey; name: string } {
+  const end = (e: End) => ({
+    connector: link[e].connector,
+    ...madeAt(link, e),
+    lead: leads[e] !== 'none',
+  });
+  const key = { head: end('head'), tail: end('tail') };
+  return { key, name: JSON.stringify(key) };
 }
 
 /** Makes an engine whose mistakes have these weights. `now` is a clock in milliseconds. */
 export function createEngine(
   startWith: Weights = STARTING_WEIGHTS,
   now: () => number = () => Date.now(),
+  mostBytes = MOST_BYTES,
 ): Engine {
   let weights = startWith;
   const indexes = new Map<string, ReadingIndex>();
-  const ends = new Map<string, PlaceWeights>();
-  let cable: PlaceWeights | undefined;
-
-  const weightsOf = (end: IndexKey['head']): PlaceWeights => {
-    const key = `${end.connector} ${end.scheme}`;
-    let there = ends.get(key);
-    if (!there) ends.set(key, (there = endStates(end.connector, end.scheme, weights).weights));
-    return there;
-  };
-  const keyFor = (link: DiagnoseInput['link']): { key: IndexKey; name: string } => {
-    const schemes = schemesFor(link);
-    const key: IndexKey = {
-      head: { connector: link.head.connector, scheme: schemes.head },
-      tail: { connector: link.tail.connector, scheme: schemes.tail },
-    };
-    return {
-      key,
-      name: `${key.head.connector} ${key.head.scheme} ${key.tail.connector} ${key.tail.scheme}`,
-    };
-  };
-  const sourceFor = (link: DiagnoseInput['link']): IndexSource => {
-    const { key, name } = keyFor(link);
-    let index = indexes.get(name);
-    if (index) indexes.delete(name);
-    else index = buildIndex(key);
+  const bytes = () => [...indexes.values()].reduce((s, i) => s + i.bytes, 0);
+  const keep = (name: string, index: ReadingIndex): ReadingIndex => {
+    indexes.delete(name);
     indexes.set(name, index);
-    if (indexes.size > KEPT_INDEXES) indexes.delete(indexes.keys().next().value!);
-    cable ??= cableStates(weights).weights;
-    return { index, weights: { head: weightsOf(key.head), tail: weightsOf(key.tail), cable } };
+    while (indexes.size > 1 && bytes() > mostBytes) indexes.delete(indexes.keys().next().value!);
+    return index;
+  };
+  const indexFor = (link: Indexed): ReadingIndex => {
+    const { key, name } = keyFor(link);
+    return keep(name, indexes.get(name) ?? buildIndex(key));
   };
   return {
     weigh(other) {
       weights = other;
-      ends.clear();
-      cable = undefined;
     },
     prepare(link) {
-      sourceFor(link);
+      indexFor(link);
     },
     *prepareInSteps(link) {
       const { key, name } = keyFor(link);
-      if (indexes.has(name)) return;
-      const index = yield* indexSteps(key);
-      indexes.set(name, index);
-      sourceFor(link);
+      if (!indexes.has(name)) keep(name, yield* indexSteps(key));
     },
+    bytes,
     diagnose(input, limits) {
-      const source = sourceFor(input.link);
+      const index = indexFor(input);
       const start = now();
-      const { candidates, ...rest } = diagnose(input, () => source, limits);
+      const source: IndexSource = {
+        index,
+        weights: weightsForLink(weights, input.link, input.knowledge.found),
+      };
+      const { candidates, ...rest } = diagnose(input, source, limits);
       return { ...rest, engine: { candidates, ms: Math.round((now() - start) * 10) / 10 } };
     },
   };

@@ -5,6 +5,7 @@ import demo from '../../../demo/skerry-point.json';
 import { jobFileSchema } from '../model/job';
 import { STARTING_WEIGHTS } from './catalogue';
 import { createEngine } from './engine';
+import { NOTHING_KNOWN, type Knowledge } from './types';
 import { project } from '../log/projection';
 import { findingsCounted, learnedWeights, nothingFound, PRIOR_STRENGTH, weightsForJob } from './learn';
 
@@ -32,22 +33,22 @@ describe('learning from what was found', () => {
   it('moves the start by the crew’s other jobs, and on from there by this one', () => {
     const crew = { ...nothingFound(), jack: { 'pair-reversed': 50 } };
     const weights = weightsForJob({ ...nothingFound(), jack: { 'missed-punch': 50 } }, crew).jack;
-    // By hand: start 8/70 and 30/70; crew (50*8/70 + 50)/100 = 0.557143 and 0.214286; job half of each, plus 0.5.
-    expect(weights['pair-reversed']).toBeCloseTo(0.278571, 6);
-    expect(weights['missed-punch']).toBeCloseTo(0.607143, 6);
+    // By hand: start 8/85 and 30/85; crew (50*8/85 + 50)/100 = 0.547059 and 0.176471; job half of each, plus 0.5.
+    expect(weights['pair-reversed']).toBeCloseTo(0.273529, 6);
+    expect(weights['missed-punch']).toBeCloseTo(0.588235, 6);
   });
   it('counts the demo job’s findings by connector class', () => {
     const counts = project(findingsCounted(linkOf), file.entries);
     expect(counts.jack['missed-punch']).toBeGreaterThan(2);
     expect(
-      Object.values(counts.jack)
-        .concat(Object.values(counts.plug))
+      Object.values(counts)
+        .flatMap((list) => Object.values(list))
         .reduce((a, b) => a + b, 0),
     ).toBe(file.entries.filter((e) => e.kind === 'found').length);
   });
   it('changes what the engine thinks likely', () => {
     const engine = createEngine();
-    const ask = () =>
+    const ask = (knowledge: Partial<Knowledge> = {}) =>
       engine
         .diagnose({
           link: {
@@ -56,18 +57,22 @@ describe('learning from what was found', () => {
             ordered: 'straight',
             shielded: false,
           },
+          leads: { head: 'proven', tail: 'none' },
           reading: {
             evidence: 'wiremap',
             splits: [],
             walk: [['1'], ['2'], ['3'], [], ['5'], ['6'], ['7'], ['8']],
           },
           standingAt: 'head',
-          knowledge: { looked: [], readBack: [], redone: [] },
+          knowledge: { ...NOTHING_KNOWN, ...knowledge },
           costs: DEFAULT_COSTS,
         })
         .explanations.find((e) => e.mistakes[0]!.kind === 'missed-punch')!.probability;
     const before = ask();
     engine.weigh(learnedWeights({ ...nothingFound(), jack: { 'missed-punch': 60 } }));
     expect(ask()).toBeGreaterThan(before);
+    engine.weigh(STARTING_WEIGHTS);
+    const found = { head: { 'missed-punch': 60 }, tail: {}, cable: {}, lead: {} };
+    expect(ask({ found })).toBeGreaterThan(before);
   });
 });

@@ -1,29 +1,47 @@
 import type { Mistake } from '../copper/mistake';
-import { CONDUCTORS, CONTACTS, type End } from '../wiring/conductors';
+import { CONDUCTORS, CONTACTS, ENDS, type End } from '../wiring/conductors';
 import type { CompactCable, CompactEnd } from './compact';
-import type { PlaceState } from './place-states';
+import { leadFault, SOUND, wideLead } from './leads';
+import type { PlaceStates } from './place-states';
 import type { Candidate } from './posterior';
+import type { ReadingIndex } from './reading-index';
 
 /** The mistakes behind a candidate, each with the contacts and conductors it changed. */
-export const mistakesOf = (c: Pick<Candidate, 'head' | 'tail' | 'cable'>): Mistake[] => [
-  ...endMistakesOf('head', c.head),
-  ...endMistakesOf('tail', c.tail),
-  ...cableMistakesOf(c.cable),
+export const mistakesOf = (c: Candidate, index: ReadingIndex): Mistake[] => [
+  ...(c.wrongSetting
+    ? [{ where: 'setting' as const, kind: 'wrong-port', contacts: [], conductors: [] }]
+    : []),
+  ...ENDS.flatMap((end) => leadMistakesOf(end, end === 'head' ? c.headLead : c.tailLead)),
+  ...endMistakesOf('head', index.head, c.numbers.head),
+  ...endMistakesOf('tail', index.tail, c.numbers.tail),
+  ...cableMistakesOf(index.cable, c.numbers.cable),
 ];
 
+function leadMistakesOf(end: End, lead: number): Mistake[] {
+  if (lead === SOUND) return [];
+  const { open, bridges } = wideLead(lead);
+  return [
+    {
+      where: `lead-${end}`,
+      kind: leadFault(lead).kind,
+      contacts: [...open, ...bridges.flat()],
+      conductors: [],
+    },
+  ];
+}
+
 /** Goes from the right end through the mistakes, noting what each changed. */
-function endMistakesOf(where: End, state: PlaceState<CompactEnd>): Mistake[] {
-  if (state.mistakes.length === 0) return [];
+function endMistakesOf(where: End, states: PlaceStates<CompactEnd>, i: number): Mistake[] {
   const changes: Mistake[] = [];
-  let before = state.right;
-  for (const m of state.mistakes) {
+  let before = states.right;
+  for (const m of states.mistakes(i)) {
     const after = m.apply(before);
-    const joined = (e: CompactEnd, i: number) => e.bridges.filter((b) => b.includes(i)).length;
+    const joined = (e: CompactEnd, x: number) => e.bridges.filter((b) => b.includes(x)).length;
     const changed = CONTACTS.filter(
-      (_, i) =>
-        after.seats[i] !== before.seats[i] ||
-        ((after.open ^ before.open) >> i) & 1 ||
-        joined(after, i) !== joined(before, i),
+      (_, x) =>
+        after.seats[x] !== before.seats[x] ||
+        ((after.open ^ before.open) >> x) & 1 ||
+        joined(after, x) !== joined(before, x),
     );
     changes.push({
       where,
@@ -36,9 +54,9 @@ function endMistakesOf(where: End, state: PlaceState<CompactEnd>): Mistake[] {
   return changes;
 }
 
-function cableMistakesOf(state: PlaceState<CompactCable>): Mistake[] {
-  let before = state.right;
-  return state.mistakes.map((m) => {
+function cableMistakesOf(states: PlaceStates<CompactCable>, i: number): Mistake[] {
+  let before = states.right;
+  return states.mistakes(i).map((m) => {
     const after = m.apply(before);
     const broken = (after.head ^ before.head) | (after.span ^ before.span) | (after.tail ^ before.tail);
     const joined = after.bridges.filter((b) => !before.bridges.some((x) => x.join() === b.join())).flat();
@@ -47,7 +65,7 @@ function cableMistakesOf(state: PlaceState<CompactCable>): Mistake[] {
       where: 'cable' as const,
       kind: m.kind,
       contacts: [],
-      conductors: CONDUCTORS.filter((_, i) => (broken >> i) & 1 || joined.includes(i)),
+      conductors: CONDUCTORS.filter((_, x) => (broken >> x) & 1 || joined.includes(x)),
     };
   });
 }

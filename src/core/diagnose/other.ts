@@ -1,4 +1,4 @@
-import type { Copper } from '../copper/copper';
+import { SOUND_LEAD, type Copper, type EndCopper } from '../copper/copper';
 import { sense } from '../copper/sense';
 import type { Reading } from '../reading/reading';
 import { turnWalk, writeWalk } from '../reading/walk';
@@ -13,12 +13,12 @@ import {
   type Contact,
   type End,
 } from '../wiring/conductors';
-import { conductorAt, schemesFor } from '../wiring/schemes';
+import { laidAt, layoutsFor } from '../wiring/schemes';
 import type { LinkSpec } from '../wiring/link-spec';
-import type { Look } from './types';
+import type { DiagnoseInput, Look } from './types';
 
 /** How many search steps are spent on one reading before the best so far is taken. */
-const MOST_STEPS = 60_000;
+const MOST_STEPS = 10_000;
 /** How many equally short explanations are offered. */
 const MOST_ANSWERS = 8;
 
@@ -27,15 +27,20 @@ interface Group {
   tail: Contact[];
 }
 
+type FewestMovesInput = Pick<DiagnoseInput, 'link' | 'reading' | 'leads'> & {
+  knowledge: Pick<DiagnoseInput['knowledge'], 'looked'>;
+};
+
 /**
  * Copper that gives a reading with the fewest conductors out of place, plus opens and bridges as needed; for
  * readings that no listed mistakes explain. Several where they are equally short; empty only where the looks
  * contradict the reading.
  */
-export function fewestMoves(link: LinkSpec, reading: Reading, looks: readonly Look[]): Copper[] {
+export function fewestMoves({ link, reading, leads, knowledge }: FewestMovesInput): Copper[] {
+  const looks = knowledge.looked;
   const contacts = contactsOf(link.shielded);
-  const schemes = schemesFor(link);
-  const right = (end: End, c: Contact) => conductorAt(schemes[end], c);
+  const layouts = layoutsFor(link);
+  const right = (end: End, c: Contact) => laidAt(layouts[end], c);
   const groups = groupsOf(reading, contacts);
   const paths = groups.flatMap((g) => slotsOf(g, (h, t) => right('head', h) === right('tail', t)));
   const pinned = (end: End, c: Contact) => looks.find((l) => l.end === end && l.contact === c)?.conductor;
@@ -52,7 +57,8 @@ export function fewestMoves(link: LinkSpec, reading: Reading, looks: readonly Lo
       if (!splitsHold(paths, of, wanted)) return;
       if (cost < best) solutions.length = 0;
       best = Math.min(best, cost);
-      if (solutions.length < MOST_ANSWERS) solutions.push({ cost, of: [...of] });
+      if (solutions.length < MOST_ANSWERS && !solutions.some((s) => s.of.join() === of.join()))
+        solutions.push({ cost, of: [...of] });
       return;
     }
     const [h, t] = paths[i]!;
@@ -69,10 +75,31 @@ export function fewestMoves(link: LinkSpec, reading: Reading, looks: readonly Lo
       used.delete(c);
     }
   };
+  // All of it at one end comes first: a search that stops at the first few would find the one end and not the other.
+  for (const end of ['tail', 'head'] as const) {
+    const of = paths.map(([h, t]) => (end === 'tail' || t === null ? right('head', h) : right('tail', t)));
+    const fits = of.every((c, i) => {
+      const [h, t] = paths[i]!;
+      return (
+        (pinned('head', h) ?? c) === c &&
+        (pins.get(`head${c}`) ?? h) === h &&
+        (t === null || ((pinned('tail', t) ?? c) === c && (pins.get(`tail${c}`) ?? t) === t))
+      );
+    });
+    if (!fits || new Set(of).size < of.length || !splitsHold(paths, of, wanted)) continue;
+    const cost = paths.reduce(
+      (sum, [h, t], i) =>
+        sum + Number(of[i] !== right('head', h)) + Number(t !== null && of[i] !== right('tail', t)),
+      0,
+    );
+    if (cost < best) solutions.length = 0;
+    if (cost <= best) solutions.push({ cost, of });
+    best = Math.min(best, cost);
+  }
   place(0, new Set(), 0, []);
   return solutions
     .flatMap((s) =>
-      (['head', 'tail'] as const).map((openEnd) => lay(link, groups, paths, s.of, looks, openEnd)),
+      (['head', 'tail'] as const).map((openEnd) => lay(link, leads, groups, paths, s.of, looks, openEnd)),
     )
     .filter((copper, i, list) => list.findIndex((o) => JSON.stringify(o) === JSON.stringify(copper)) === i)
     .filter(
@@ -103,13 +130,20 @@ export function copperAgrees(copper: Copper, look: Look): boolean {
   const end = copper[look.end];
   return (
     end.seats[look.contact] === look.conductor &&
-    (look.open ?? end.open.includes(look.contact)) === end.open.includes(look.contact) &&
+    (look.open ?? seenOpen(end, look.contact)) === seenOpen(end, look.contact) &&
     (look.bridged ?? bridgedAt(end.bridges, look.contact)) === bridgedAt(end.bridges, look.contact)
   );
 }
 
+const seenOpen = (end: EndCopper, c: Contact) => end.open.includes(c) && !end.looksHome.includes(c);
 const bridgedAt = (bridges: readonly [Contact, Contact][], c: Contact) =>
   bridges.some(([a, b]) => a === c || b === c);
+
+/** Leads as they lie before the ends, all sound. */
+export const soundLeads = (leads: DiagnoseInput['leads']): Copper['leads'] => ({
+  head: leads.head === 'none' ? null : SOUND_LEAD,
+  tail: leads.tail === 'none' ? null : SOUND_LEAD,
+});
 
 /** Contacts of both ends that copper joins into one, unanswered ones included. */
 function groupsOf(reading: Reading, contacts: readonly Contact[]): Group[] {
@@ -188,18 +222,22 @@ function splitsHold(
 /** Writes a solution out as copper: what is left over lies where it belongs if it can, and is cut off from the rest. */
 function lay(
   link: LinkSpec,
+  leads: DiagnoseInput['leads'],
   groups: readonly Group[],
   paths: readonly Slot[],
   of: readonly Conductor[],
   looks: readonly Look[],
   openEnd: End,
 ): Copper {
-  const schemes = schemesFor(link);
+  const layouts = layoutsFor(link);
   const contacts = contactsOf(link.shielded);
+  const bare = (): EndCopper => ({ seats: {}, open: [], looksHome: [], bent: [], bridges: [] });
   const copper: Copper = {
-    head: { seats: {}, open: [], bridges: [] },
-    tail: { seats: {}, open: [], bridges: [] },
+    head: bare(),
+    tail: bare(),
     cable: { breaks: [], bridges: [] },
+    leads: soundLeads(leads),
+    setting: 'right',
   };
   paths.forEach(([h, t], i) => {
     copper.head.seats[h] = of[i]!;
@@ -217,7 +255,7 @@ function lay(
       seats[c] = conductor;
     };
     for (const l of looks) if (l.end === end) take(l.contact, l.conductor);
-    for (const c of contacts) take(c, conductorAt(schemes[end], c));
+    for (const c of contacts) take(c, laidAt(layouts[end], c));
     for (const c of contacts) take(c, [...left][0]);
   }
   const look = (end: End, c: Contact) => looks.find((l) => l.end === end && l.contact === c);
@@ -230,14 +268,15 @@ function lay(
     ];
     if (openEnd !== end) options.reverse();
     const told = options.find((o) => o.contact && look(o.end, o.contact)?.open === true);
-    const free = told ?? options.find((o) => o.contact && look(o.end, o.contact)?.open !== false);
-    if (free?.contact) {
-      if (!copper[free.end].open.includes(free.contact)) copper[free.end].open.push(free.contact);
-    } else copper.cable.breaks.push({ conductor, zone: 'span' });
+    const free = told ?? options.find((o) => o.contact && look(o.end, o.contact)?.open !== false) ?? options.find((o) => o.contact); // prettier-ignore
+    if (free?.contact) openAt(free.end, free.contact);
   };
-  const mustCut = (end: End, c: Contact) => {
-    if (look(end, c)?.open === false) cut(end, c);
-    else if (!copper[end].open.includes(c)) copper[end].open.push(c);
+  /** Opens a contact, so that it looks home where a look took it for home. */
+  const openAt = (end: End, c: Contact) => {
+    const { open, looksHome } = copper[end];
+    if (open.includes(c)) return;
+    open.push(c);
+    if (look(end, c)?.open === false) looksHome.push(c);
   };
   const chain = (end: End, list: readonly Contact[]) =>
     list.slice(1).forEach((c, i) => copper[end].bridges.push([list[i]!, c]));
@@ -248,11 +287,11 @@ function lay(
     if (g.head.length === 0 || g.tail.length === 0) {
       const [end, list] = g.head.length ? (['head', g.head] as const) : (['tail', g.tail] as const);
       chain(end, list);
-      for (const c of list) (list.length > 1 ? mustCut : cut)(end, c);
+      for (const c of list) (list.length > 1 ? openAt : cut)(end, c);
       continue;
     }
-    spareHeads.forEach((c) => mustCut('head', c));
-    spareTails.forEach((c) => mustCut('tail', c));
+    spareHeads.forEach((c) => openAt('head', c));
+    spareTails.forEach((c) => openAt('tail', c));
     if (g.head.length === 1 && g.tail.length === 1) continue;
     const free = (end: End) =>
       (end === 'head' ? g.head : g.tail).every((c) => look(end, c)?.bridged !== false);

@@ -1,65 +1,77 @@
 import { describe, expect, it } from 'vitest';
+import { madeTo, rightEnd } from '../../../tests/support/ends';
+import { CONNECTOR_CLASSES } from '../wiring/connector';
 import { ANY_CABLE_FAULT, ANY_MISTAKE, endMistakes, STARTING_WEIGHTS } from './catalogue';
-import { cableKey, endKey, rightEnd, SOUND_CABLE } from './compact';
-import { cableStates, endStates, READ_BACK_FACTOR } from './place-states';
+import { cableKey, endKey, SOUND_CABLE } from './compact';
+import { cableStates, endStates, READ_BACK_FACTOR, type PlaceStates } from './place-states';
 
-const total = (list: Iterable<number>) => [...list].reduce((a, b) => a + b, 0);
+const numbers = (states: PlaceStates<unknown>) => Array.from({ length: states.upTo.at(-1)! }, (_, i) => i);
+const jack = endStates('jack', madeTo('T568B'));
+const plainly = jack.kinds(STARTING_WEIGHTS.jack);
+const once = (kind: string) =>
+  numbers(jack).find((i) => jack.order(i) === 1 && jack.mistakes(i)[0]!.kind === kind)!;
 
 describe('states of an end', () => {
-  const jack = endStates('jack', 'T568B');
   it('begin with the right one, by fewest mistakes', () => {
-    expect(endKey(jack.states[0]!.state)).toBe(endKey(rightEnd('T568B')));
-    const fewest = jack.states.map((s) => s.order);
+    expect(endKey(jack.state(0))).toBe(endKey(rightEnd('T568B')));
+    const fewest = numbers(jack).map((i) => jack.order(i));
     expect([...fewest].sort((a, b) => a - b)).toEqual(fewest);
     jack.upTo.forEach((n, k) => expect(fewest.filter((o) => o <= k)).toHaveLength(n));
   });
   it('each stand once', () => {
-    expect(new Set(jack.states.map((s) => endKey(s.state))).size).toBe(jack.states.length);
+    for (const connector of CONNECTOR_CLASSES) {
+      const states = endStates(connector, madeTo('T568A'));
+      const text = new Set(numbers(states).map((i) => JSON.stringify({ ...states.state(i), seats: [...states.state(i).seats] }))); // prettier-ignore
+      expect(text.size).toBe(states.upTo.at(-1));
+    }
   });
   it('are what their mistakes lead to', () => {
-    for (const s of jack.states.filter((_, i) => i % 37 === 0))
-      expect(endKey(s.mistakes.reduce((end, m) => m.apply(end), s.right))).toBe(endKey(s.state));
+    for (const i of numbers(jack).filter((i) => i % 37 === 0))
+      expect(endKey(jack.mistakes(i).reduce((end, m) => m.apply(end), jack.right))).toBe(
+        endKey(jack.state(i)),
+      );
   });
-  /* Worked by hand: a missed punch at contact 4 weighs 30/8 of 70; one mistake has chance (1-p)p = 0.96 * 0.04. */
+  /* Worked by hand: a missed punch at contact 4 weighs 30/8 of 85; one mistake has chance (1-p)p = 0.96 * 0.04. */
   it('have the chance that the catalogue states, as far as one mistake goes', () => {
-    const missed = endMistakes('jack', 'T568B').find(
-      (m) => m.kind === 'missed-punch' && m.apply(rightEnd('T568B')).open === 8,
+    const missed = endMistakes('jack', madeTo('T568B')).find(
+      (m) => m.kind === 'missed-punch' && m.apply(jack.right).open === 8,
     )!;
-    const at = jack.states.findIndex((s) => endKey(s.state) === endKey(missed.apply(rightEnd('T568B'))));
-    const once = 0.96 * 0.04 * (30 / 8 / 70);
-    expect(jack.weights.plain[at]!).toBeGreaterThan(once);
-    expect(jack.weights.plain[at]!).toBeLessThan(once * 1.01);
+    const at = numbers(jack).find((i) => endKey(jack.state(i)) === endKey(missed.apply(jack.right)))!;
+    const byHand = 0.96 * 0.04 * (30 / 8 / 85);
+    expect(jack.chance(at, plainly)).toBeGreaterThan(byHand);
+    expect(jack.chance(at, plainly)).toBeLessThan(byHand * 1.01);
   });
   it('add up to nearly one: what is missing is four mistakes and more, and the same one twice', () => {
-    for (const connector of ['plug', 'jack'] as const) {
-      const sum = total(endStates(connector, 'T568A').weights.plain);
+    for (const connector of CONNECTOR_CLASSES) {
+      const states = endStates(connector, madeTo('T568A'));
+      const kinds = states.kinds(STARTING_WEIGHTS[connector]);
+      const sum = numbers(states).reduce((s, i) => s + states.chance(i, kinds), 0);
       expect(sum).toBeLessThan(1);
       expect(sum).toBeGreaterThan(1 - ANY_MISTAKE ** 2 / 5 - ANY_MISTAKE ** 4);
     }
   });
   it('weigh a twentieth for each mistake in the order where that was read back', () => {
-    const crossed = jack.states.findIndex(
-      (s) => s.mistakes.length === 1 && s.mistakes[0]!.kind === 'other-scheme',
-    );
-    expect(jack.weights.readBack[crossed]! / jack.weights.plain[crossed]!).toBeCloseTo(READ_BACK_FACTOR, 3);
-    const missed = jack.states.findIndex(
-      (s) => s.mistakes.length === 1 && s.mistakes[0]!.kind === 'missed-punch',
-    );
-    expect(jack.weights.readBack[missed]! / jack.weights.plain[missed]!).toBeGreaterThan(0.99);
+    const readBack = jack.kinds(STARTING_WEIGHTS.jack, true);
+    const ratio = (i: number) => jack.chance(i, readBack) / jack.chance(i, plainly);
+    expect(ratio(once('other-scheme'))).toBeCloseTo(READ_BACK_FACTOR, 3);
+    expect(ratio(once('missed-punch'))).toBeGreaterThan(0.99);
   });
-  it('keep their order under other weights, so that an index stays good', () => {
-    const weights = { ...STARTING_WEIGHTS, jack: { ...STARTING_WEIGHTS.jack, 'missed-punch': 500 } };
-    const other = endStates('jack', 'T568B', weights);
-    expect(other.states.map((s) => endKey(s.state))).toEqual(jack.states.map((s) => endKey(s.state)));
-    expect(other.weights.plain).not.toEqual(jack.weights.plain);
+  it('are likelier where their kind was found more often, and need no new states for that', () => {
+    const found = jack.kinds({ ...STARTING_WEIGHTS.jack, 'missed-punch': 500 });
+    expect(jack.chance(once('missed-punch'), found)).toBeGreaterThan(
+      jack.chance(once('missed-punch'), plainly),
+    );
+    expect(jack.chance(once('pair-reversed'), found)).toBeLessThan(
+      jack.chance(once('pair-reversed'), plainly),
+    );
   });
 });
 
 describe('states of a cable', () => {
   const cable = cableStates();
   it('begin with a sound one, whose chance is that of no fault', () => {
-    expect(cableKey(cable.states[0]!.state)).toBe(cableKey(SOUND_CABLE));
-    expect(cable.weights.plain[0]).toBeCloseTo(1 - ANY_CABLE_FAULT, 12);
+    expect(cableKey(cable.state(0))).toBe(cableKey(SOUND_CABLE));
+    expect(cable.chance(0, cable.kinds(STARTING_WEIGHTS.cable))).toBeCloseTo(1 - ANY_CABLE_FAULT, 12);
   });
-  it('go up to two faults', () => expect(Math.max(...cable.states.map((s) => s.order))).toBe(2));
+  it('go up to two faults', () => expect(Math.max(...numbers(cable).map((i) => cable.order(i)))).toBe(2));
 });

@@ -1,14 +1,14 @@
 import type { ConnectorClass } from '../wiring/connector';
-import type { Scheme } from '../wiring/schemes';
 import {
   ANY_CABLE_FAULT,
   ANY_MISTAKE,
   cableMistakes,
   endMistakes,
+  seatsMade,
   STARTING_WEIGHTS,
-  type Weights,
+  type Made,
 } from './catalogue';
-import { cableKey, endKey, rightEnd, SOUND_CABLE, type CompactCable, type CompactEnd } from './compact';
+import { cableKey, endKey, endOf, SOUND_CABLE, type CompactCable, type CompactEnd } from './compact';
 
 /** How many mistakes are combined at most, over the whole link. */
 export const MOST_MISTAKES = 3;
@@ -17,30 +17,7 @@ const MOST_CABLE_FAULTS = 2;
 /** What a mistake in the order still weighs at an end whose order was read back and found right. */
 export const READ_BACK_FACTOR = 1 / 20;
 
-/** One state a place can be in, with the likeliest mistakes that lead to it. */
-export interface PlaceState<S> {
-  state: S;
-  /** The place as it should be, from which the mistakes lead here. */
-  right: S;
-  /** Fewest mistakes that lead to it. */
-  order: number;
-  /** Kinds of the likeliest mistakes that lead to it, with the contacts or conductors left as they are. */
-  mistakes: readonly { kind: string; apply(s: S): S }[];
-}
-
-/** All states of a place that up to three mistakes lead to, fewest mistakes first; the first is the right one. */
-export interface PlaceStates<S> {
-  states: PlaceState<S>[];
-  /** Number of states by order: `upTo[k]` have at most k mistakes. */
-  upTo: number[];
-}
-
-/** Probabilities of a place's states: as they come, and where the order was read back and found right. */
-export interface PlaceWeights {
-  plain: Float64Array;
-  readBack: Float64Array;
-}
-
+/** A way in which a place goes wrong. */
 interface Way<S> {
   kind: string;
   share: number;
@@ -48,112 +25,197 @@ interface Way<S> {
   apply(s: S): S;
 }
 
+/** How likely the kinds of a list are; of kinds that put conductors elsewhere, where the order was read back, less. */
+export type KindChances = Float64Array;
+
 /**
- * Goes through every sequence of up to three different mistakes. The chance of k mistakes is (1-p)p^k, and each
- * is drawn by its weight; sequences that leave the same copper add up in one state.
+ * All states of a place that up to three mistakes lead to, fewest mistakes first; the first is the right one. How
+ * likely each is depends on the kinds' weights alone, and is added up when it is asked for, so that learned weights
+ * need no new states.
+ */
+export interface PlaceStates<S> {
+  /** The place as it should be, from which the mistakes lead on. */
+  right: S;
+  state(i: number): S;
+  /** Fewest mistakes that lead to a state. */
+  order(i: number): number;
+  /** The likeliest mistakes that lead to it, by starting weights. */
+  mistakes(i: number): readonly Way<S>[];
+  /** Number of states by order: `upTo[k]` have at most k mistakes. */
+  upTo: readonly number[];
+  /** Chances of the kinds under weights, for `chance`. */
+  kinds(weights: Record<string, number>, readBack?: boolean): KindChances;
+  /** Chance of a state: over every sequence of mistakes that leads to it. */
+  chance(i: number, kinds: KindChances): number;
+}
+
+/** Kinds of a sequence in one number, the right end of which is the last one's. */
+const KINDS = 16;
+
+/**
+ * Goes through every sequence of up to three different mistakes. The chance of k mistakes is (1-p)p^k, and each is
+ * drawn by its weight; sequences that leave the same copper add up in one state, those of the same kinds in one term.
  */
 function enumerate<S>(
   right: S,
   ways: readonly Way<S>[],
-  keyOf: (s: S) => string,
+  keyOf: (s: S) => number,
   p: number,
   most: number,
-  weightOf: (w: Way<S>) => number,
-): PlaceStates<S> & { weights: PlaceWeights } {
-  const found = new Map<string, number>();
-  const states: { state: S; order: number; used: readonly number[]; best: number }[] = [];
-  const plain: number[] = [];
-  const readBack: number[] = [];
-  const add = (state: S, used: readonly number[], probability: number, ifReadBack: number) => {
+  starting: Record<string, number>,
+): PlaceStates<S> {
+  const kindNames = [...new Set(ways.map((w) => w.kind))];
+  const kindOf = ways.map((w) => kindNames.indexOf(w.kind) + 1);
+  const permutes = kindNames.map((kind) => ways.find((w) => w.kind === kind)!.permutes);
+  const startTotal = kindNames.reduce((s, k) => s + (starting[k] ?? 0), 0);
+  const startChance = ways.map((w) => ((starting[w.kind] ?? 0) * w.share) / startTotal);
+
+  const numbers = new Map<number, number>();
+  const states: S[] = [];
+  const orders: number[] = [];
+  const used: (readonly number[])[] = [];
+  const best: number[] = [];
+  const termAt = new Map<number, number>();
+  const terms: { state: number; kinds: number; share: number }[] = [];
+  const nextOf: (Int32Array | undefined)[] = [];
+  const step = (from: number, way: number, order: number): number => {
+    const row = (nextOf[from] ??= new Int32Array(ways.length).fill(-1));
+    if (row[way]! >= 0) return row[way]!;
+    const state = ways[way]!.apply(states[from]!);
     const key = keyOf(state);
-    const at = found.get(key);
+    let i = numbers.get(key);
+    if (i === undefined) {
+      numbers.set(key, (i = states.length));
+      states.push(state);
+      orders.push(order);
+      used.push([]);
+      best.push(-1);
+    }
+    return (row[way] = i);
+  };
+  const add = (state: number, kinds: number, share: number, starts: number, a = -1, b = -1, c = -1) => {
+    const key = state * KINDS ** 3 + kinds;
+    const at = termAt.get(key);
     if (at === undefined) {
-      found.set(key, states.length);
-      states.push({ state, order: used.length, used, best: probability });
-      plain.push(probability);
-      readBack.push(ifReadBack);
-      return;
-    }
-    plain[at]! += probability;
-    readBack[at]! += ifReadBack;
-    const s = states[at]!;
-    if (used.length === s.order && probability > s.best * (1 + 1e-9))
-      Object.assign(s, { used, best: probability });
-  };
-  const weights = ways.map(weightOf);
-  const total = weights.reduce((a, b) => a + b, 0);
-  const chance = weights.map((w) => w / total);
-  const upTo: number[] = [];
-  const visit = (state: S, used: readonly number[], q: number, r: number, left: number) => {
-    if (left === 0) return add(state, used, q, r);
-    for (let i = 0; i < ways.length; i++) {
-      if (used.includes(i)) continue;
-      const way = ways[i]!;
-      const step = p * chance[i]!;
-      visit(
-        way.apply(state),
-        [...used, i],
-        q * step,
-        r * step * (way.permutes ? READ_BACK_FACTOR : 1),
-        left - 1,
-      );
+      termAt.set(key, terms.length);
+      terms.push({ state, kinds, share });
+    } else terms[at]!.share += share;
+    const order = a < 0 ? 0 : b < 0 ? 1 : c < 0 ? 2 : 3;
+    if (order === orders[state]! && starts > best[state]! * (1 + 1e-9)) {
+      best[state] = starts;
+      used[state] = [a, b, c].slice(0, order);
     }
   };
-  for (let k = 0; k <= most; k++) {
-    visit(right, [], 1 - p, 1 - p, k);
-    upTo.push(states.length);
+  /** Kinds in one number, whichever came first. */
+  const together = (a: number, b: number, c: number) => {
+    const least = Math.min(a, b, c);
+    const most = Math.max(a, b, c);
+    return (least * KINDS + (a + b + c - least - most)) * KINDS + most;
+  };
+  const chanceOf = (k: number) => (1 - p) * p ** k;
+  const n = ways.length;
+  numbers.set(keyOf(right), 0);
+  states.push(right);
+  orders.push(0);
+  used.push([]);
+  best.push(-1);
+  add(0, 0, chanceOf(0), 1);
+  const upTo = [1];
+  for (let a = 0; a < n; a++)
+    add(step(0, a, 1), kindOf[a]!, chanceOf(1) * ways[a]!.share, startChance[a]!, a);
+  upTo.push(states.length);
+  const pairs: { state: number; a: number; b: number; share: number; starts: number }[] = [];
+  for (let a = 0; a < n; a++)
+    for (let b = 0; b < n; b++) {
+      if (a === b) continue;
+      const state = step(step(0, a, 1), b, 2);
+      const share = ways[a]!.share * ways[b]!.share;
+      const starts = startChance[a]! * startChance[b]!;
+      pairs.push({ state, a, b, share, starts });
+      add(state, together(0, kindOf[a]!, kindOf[b]!), chanceOf(2) * share, starts, a, b);
+    }
+  upTo.push(states.length);
+  if (most > 2)
+    for (const { state, a, b, share, starts } of pairs)
+      for (let c = 0; c < n; c++)
+        if (c !== a && c !== b)
+          add(
+            step(state, c, 3),
+            together(kindOf[a]!, kindOf[b]!, kindOf[c]!),
+            chanceOf(3) * share * ways[c]!.share,
+            starts * startChance[c]!,
+            a,
+            b,
+            c,
+          );
+  upTo.push(states.length);
+
+  const starts = new Int32Array(states.length + 1);
+  for (const t of terms) starts[t.state + 1]!++;
+  for (let i = 0; i < states.length; i++) starts[i + 1]! += starts[i]!;
+  const free = starts.slice();
+  const kindsOfTerm = new Uint16Array(terms.length);
+  const shareOfTerm = new Float64Array(terms.length);
+  for (const t of terms) {
+    const at = free[t.state]!++;
+    kindsOfTerm[at] = t.kinds;
+    shareOfTerm[at] = t.share;
   }
   return {
-    states: states.map(({ state, order, used }) => ({
-      state,
-      right,
-      order,
-      mistakes: used.map((i) => ways[i]!),
-    })),
-    upTo: [...upTo, ...Array<number>(MOST_MISTAKES - most).fill(states.length)],
-    weights: { plain: Float64Array.from(plain), readBack: Float64Array.from(readBack) },
+    right,
+    state: (i) => states[i]!,
+    order: (i) => orders[i]!,
+    mistakes: (i) => used[i]!.map((w) => ways[w]!),
+    upTo,
+    kinds(weights, readBack = false) {
+      const total = kindNames.reduce((s, k) => s + (weights[k] ?? 0), 0);
+      const chances = new Float64Array(KINDS).fill(1);
+      kindNames.forEach((k, i) => {
+        chances[i + 1] = ((weights[k] ?? 0) / total) * (readBack && permutes[i] ? READ_BACK_FACTOR : 1);
+      });
+      return chances;
+    },
+    chance(i, kinds) {
+      let sum = 0;
+      for (let at = starts[i]!; at < starts[i + 1]!; at++) {
+        const k = kindsOfTerm[at]!;
+        sum += shareOfTerm[at]! * kinds[k & 15]! * kinds[(k >> 4) & 15]! * kinds[k >> 8]!;
+      }
+      return sum;
+    },
   };
 }
 
-/** States of a place with their probabilities. */
-export type WeighedStates<S> = PlaceStates<S> & { weights: PlaceWeights };
+const ends = new Map<string, PlaceStates<CompactEnd>>();
 
-const atStart = new Map<string, WeighedStates<CompactEnd>>();
-
-/** The states of an end of a class that should have `scheme`, and their probabilities under `weights`. */
-export function endStates(
-  connector: ConnectorClass,
-  scheme: Scheme,
-  weights: Weights = STARTING_WEIGHTS,
-): WeighedStates<CompactEnd> {
-  const key = `${connector} ${scheme}`;
-  const kept = weights === STARTING_WEIGHTS ? atStart.get(key) : undefined;
-  if (kept) return kept;
-  const states = enumerate<CompactEnd>(
-    rightEnd(scheme),
-    endMistakes(connector, scheme),
-    endKey,
-    ANY_MISTAKE,
-    MOST_MISTAKES,
-    (w) => (weights[connector][w.kind] ?? 0) * w.share,
-  );
-  if (weights === STARTING_WEIGHTS) atStart.set(key, states);
+/** The states of an end of a class that should be made so. Made once and kept. */
+export function endStates(connector: ConnectorClass, made: Made): PlaceStates<CompactEnd> {
+  const key = `${connector} ${made.scheme} ${made.ordered}`;
+  let states = ends.get(key);
+  if (!states)
+    ends.set(
+      key,
+      (states = enumerate<CompactEnd>(
+        endOf(seatsMade(made)),
+        endMistakes(connector, made),
+        endKey,
+        ANY_MISTAKE,
+        MOST_MISTAKES,
+        STARTING_WEIGHTS[connector],
+      )),
+    );
   return states;
 }
 
-let cableAtStart: WeighedStates<CompactCable> | undefined;
+let cable: PlaceStates<CompactCable> | undefined;
 
-/** The states of a cable, and their probabilities under `weights`. */
-export function cableStates(weights: Weights = STARTING_WEIGHTS): WeighedStates<CompactCable> {
-  if (weights === STARTING_WEIGHTS && cableAtStart) return cableAtStart;
-  const states = enumerate<CompactCable>(
+/** The states of a cable. Made once and kept. */
+export const cableStates = (): PlaceStates<CompactCable> =>
+  (cable ??= enumerate<CompactCable>(
     SOUND_CABLE,
     cableMistakes().map((m) => ({ ...m, permutes: false })),
     cableKey,
     ANY_CABLE_FAULT,
     MOST_CABLE_FAULTS,
-    (w) => (weights.cable[w.kind] ?? 0) * w.share,
-  );
-  if (weights === STARTING_WEIGHTS) cableAtStart = states;
-  return states;
-}
+    STARTING_WEIGHTS.cable,
+  ));

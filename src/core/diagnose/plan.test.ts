@@ -1,39 +1,52 @@
 import { DEFAULT_COSTS } from '../model/costs';
 import { describe, expect, it } from 'vitest';
+import type { ConnectorClass } from '../wiring/connector';
 import type { End } from '../wiring/conductors';
 import { endMistakes } from './catalogue';
-import { rightEnd, SOUND_CABLE, splitMask, walkMasks, type CompactCable, type CompactEnd } from './compact';
-import { mendsOf, Planner, repunched, type Hypothesis, type PlanContext } from './plan';
+import { madeTo, READ_RIGHT, rightEnd } from '../../../tests/support/ends';
+import { SOUND_CABLE, splitMask, type CompactCable, type CompactEnd } from './compact';
+import { reachedByTester, walkThrough } from './leads';
+import { FREE, mendsOf, Planner, repunched, type Hypothesis, type PlanContext } from './plan';
 
 const right = rightEnd('T568B');
-const context = (head: 'plug' | 'jack', tail: 'plug' | 'jack', costs = {}): PlanContext => ({
+const context = (
+  head: ConnectorClass,
+  tail: ConnectorClass,
+  costs = {},
+  more: Partial<PlanContext> = {},
+): PlanContext => ({
+  ...FREE,
   right: { head: right, tail: right },
   connector: { head, tail },
   expected: Uint8Array.from({ length: 8 }, (_, i) => 1 << i),
   splitsLookedAt: true,
   costs: { ...DEFAULT_COSTS, ...costs },
+  ...more,
 });
 const mistake = (kind: string, i = 0): CompactEnd => {
   const connector = kind === 'missed-punch' || kind === 'pair-reversed' ? 'jack' : 'plug';
-  const ways = endMistakes(connector, 'T568B').filter((m) => m.kind === kind);
+  const ways = endMistakes(connector, madeTo('T568B')).filter((m) => m.kind === kind);
   return ways[i]!.apply(right);
 };
 const atHead = (head: CompactEnd, probability: number): Hypothesis => ({
   head,
   tail: right,
   cable: SOUND_CABLE,
+  ...READ_RIGHT,
   probability,
 });
 const atTail = (tail: CompactEnd, probability: number): Hypothesis => ({
   head: right,
   tail,
   cable: SOUND_CABLE,
+  ...READ_RIGHT,
   probability,
 });
 const inCable = (cable: Partial<CompactCable>, probability: number): Hypothesis => ({
   head: right,
   tail: right,
   cable: { ...SOUND_CABLE, ...cable },
+  ...READ_RIGHT,
   probability,
 });
 const EXACT = { looks: 16, hypotheses: 99, covered: 2 };
@@ -42,13 +55,20 @@ const EXACT = { looks: 16, hypotheses: 99, covered: 2 };
  * The best policy by brute force: every action in every situation, with no bound, no order and no memory. Slow, and
  * written apart from the planner.
  */
-function bruteForce(c: PlanContext, all: readonly Hypothesis[], at: End, spent = 0): number {
+function bruteForce(
+  c: PlanContext,
+  all: readonly Hypothesis[],
+  at: End,
+  plates = c.behindPlate,
+  spent = 0,
+): number {
   const mass = all.reduce((s, h) => s + h.probability, 0);
   if (all.length === 0 || mass === 0) return 0;
   const shows = (h: Hypothesis) => {
+    if (h.wrongSetting) return 'nothing';
     const masks = new Uint8Array(8);
-    walkMasks(h.head, h.tail, h.cable, masks);
-    const splits = splitMask(h.head, masks);
+    walkThrough(h.head, h.tail, h.cable, h.headLead, h.tailLead, masks);
+    const splits = splitMask((x) => reachedByTester(h.head, h.headLead, x), masks);
     return masks.every((m, i) => m === c.expected[i]) && splits === 0 ? 'pass' : `${masks.join()}/${splits}`;
   };
   const groups = <T>(key: (h: Hypothesis) => T) => {
@@ -57,34 +77,42 @@ function bruteForce(c: PlanContext, all: readonly Hypothesis[], at: End, spent =
     return [...out.values()];
   };
   let best = (c.costs.repull + c.costs.prove) * mass;
-  if (spent > 12) return best;
+  if (spent > 9) return best;
+  const tryMend = (cost: number, end: End, opens: boolean, mend: (h: Hypothesis) => Hypothesis) => {
+    const after = all.map(mend);
+    if (after.every((h, i) => JSON.stringify(h) === JSON.stringify(all[i]))) return;
+    const left = new Map<string, Hypothesis[]>();
+    for (const h of after) if (shows(h) !== 'pass') left.set(shows(h), [...(left.get(shows(h)) ?? []), h]);
+    const now = opens ? { ...plates, [end]: false } : plates;
+    const spentHere = (cost + c.costs.prove) * mass;
+    if (spentHere >= best) return;
+    const rest = [...left.values()].reduce((s, g) => s + bruteForce(c, g, end, now, spent + 1), 0);
+    best = Math.min(best, spentHere + rest);
+  };
+  tryMend(c.costs.check, at, false, (h) => ({ ...h, wrongSetting: false }));
   for (const end of ['head', 'tail'] as const) {
     const walk = end === at ? 0 : c.costs.walk;
-    const mends: { cost: number; mend: (h: Hypothesis) => Hypothesis }[] = [
-      {
-        cost: c.connector[end] === 'plug' ? c.costs.redoPlug : c.costs.redoJack,
-        mend: (h) => ({ ...h, [end]: right, cable: { ...h.cable, [end]: 0 } }),
-      },
-    ];
+    const open = plates[end] ? c.costs.open : 0;
+    const lead = end === 'head' ? 'headLead' : 'tailLead';
+    tryMend(walk + c.costs.swapLead, end, false, (h) => ({ ...h, [lead]: 0 }));
+    const redo = { plug: c.costs.redoPlug, jack: c.costs.redoJack, core: c.costs.redoCore }[c.connector[end]];
+    tryMend(walk + open + redo, end, true, (h) => ({ ...h, [end]: right, cable: { ...h.cable, [end]: 0 } }));
     if (c.connector[end] === 'jack')
-      mends.push({ cost: c.costs.repunch, mend: (h) => ({ ...h, [end]: repunched(h[end], right, 0xff) }) });
-    for (const { cost, mend } of mends) {
-      const after = all.map(mend);
-      if (after.every((h, i) => JSON.stringify(h) === JSON.stringify(all[i]))) continue;
-      const left = new Map<string, Hypothesis[]>();
-      for (const h of after) if (shows(h) !== 'pass') left.set(shows(h), [...(left.get(shows(h)) ?? []), h]);
-      const rest = [...left.values()].reduce((s, g) => s + bruteForce(c, g, end, spent + 1), 0);
-      best = Math.min(best, (walk + cost + c.costs.prove) * mass + rest);
-    }
+      for (const mask of [0b1000, 0b11000, 0b1, 0b11, 0xff]) {
+        const slots = mask.toString(2).replaceAll('0', '').length;
+        tryMend(walk + open + c.costs.repunch + slots * c.costs.repunchEach, end, true, (h) => ({ ...h, [end]: repunched(h[end], right, mask) })); // prettier-ignore
+      }
     for (let contact = 0; contact < 8; contact++) {
       const parts = groups(
-        (h) =>
-          `${h[end].seats[contact]} ${(h[end].open >> contact) & 1} ${h[end].bridges.some((b) => b.includes(contact))}`,
+        ({ [end]: e }) =>
+          `${e.seats[contact]} ${((e.open & ~e.looksHome) >> contact) & 1} ${e.bridges.some((b) => b.includes(contact))}`,
       );
       if (parts.length < 2) continue;
+      const now = { ...plates, [end]: false };
       best = Math.min(
         best,
-        (walk + c.costs.look) * mass + parts.reduce((s, g) => s + bruteForce(c, g, end, spent + 1), 0),
+        (walk + open + c.costs.look) * mass +
+          parts.reduce((s, g) => s + bruteForce(c, g, end, now, spent + 1), 0),
       );
     }
   }
@@ -100,19 +128,19 @@ describe('the next action', () => {
     expect(plan.next).toMatchObject({ action: 'look', end: 'head' });
     expect(plan.expectedMinutes).toBeCloseTo(7.5, 9);
   });
-  it('is the mend at once where one explanation is left: punch again 1.5, prove 1', () => {
+  it('is the mend at once where one explanation is left: punch one slot again 1.3, prove 1', () => {
     const plan = new Planner(context('jack', 'plug'), [atHead(mistake('missed-punch', 3), 1)]).plan('head')!;
     expect(plan).toEqual({
       next: { action: 'repunch', end: 'head', contacts: [3] },
-      minutes: 1.5,
-      expectedMinutes: 2.5,
+      minutes: 2.3,
+      expectedMinutes: 2.3,
     });
   });
   it('walks first where only the far end is wrong: walk 4, plug 4, prove 1', () => {
     const plan = new Planner(context('plug', 'plug'), [atTail(mistake('short-conductor', 3), 1)]).plan(
       'head',
     )!;
-    expect(plan).toEqual({ next: { action: 'redo', end: 'tail' }, minutes: 8, expectedMinutes: 9 });
+    expect(plan).toEqual({ next: { action: 'redo', end: 'tail' }, minutes: 9, expectedMinutes: 9 });
   });
   it('cuts a nick away by a redo, since punching again does not reach it', () => {
     const plan = new Planner(context('jack', 'jack'), [inCable({ head: 2 }, 1)]).plan('head')!;
@@ -120,7 +148,7 @@ describe('the next action', () => {
   });
   it('pulls a new cable only for what lies in the span', () => {
     const plan = new Planner(context('jack', 'jack'), [inCable({ span: 2 }, 1)]).plan('head')!;
-    expect(plan).toEqual({ next: { action: 're-pull' }, minutes: 90, expectedMinutes: 91 });
+    expect(plan).toEqual({ next: { action: 're-pull' }, minutes: 91, expectedMinutes: 91 });
   });
   it('does not look where a look costs more than it saves', () => {
     const plan = new Planner(context('plug', 'plug', { look: 60 }), [
@@ -129,6 +157,57 @@ describe('the next action', () => {
     ]).plan('head')!;
     expect(plan.next).toEqual({ action: 'redo', end: 'head' });
     expect(plan.expectedMinutes).toBeCloseTo(5 + 0.5 * 9, 9);
+  });
+  it('takes the plate off an outlet once, and counts it: walk 4, open 1.5, punch 1.3, prove 1', () => {
+    const behind = context('jack', 'jack', {}, { behindPlate: { head: false, tail: true } });
+    const plan = new Planner(behind, [atTail(mistake('missed-punch', 3), 1)]).plan('head')!;
+    expect(plan.minutes).toBeCloseTo(7.8, 9);
+    expect(plan.expectedMinutes).toBeCloseTo(7.8, 9);
+  });
+  it('changes the lead where that is the likelier and the cheaper: 1.5, prove 1, by hand', () => {
+    const doubt = context('jack', 'plug', {}, { leadInDoubt: { head: true, tail: false } });
+    const badLead = { ...atHead(right, 0.6), headLead: 4 };
+    const plan = new Planner(doubt, [badLead, atHead(mistake('missed-punch', 3), 0.4)]).plan('head')!;
+    // A look costs 0.5 and settles it: 0.5 + 0.6 * 2.5 + 0.4 * 2.3 = 2.92; the lead at once 2.5 + 0.4 * 2.3 = 3.42.
+    expect(plan.next).toMatchObject({ action: 'look', end: 'head', contact: 3 });
+    expect(plan.expectedMinutes).toBeCloseTo(2.92, 9);
+    const sure = new Planner(doubt, [{ ...badLead, probability: 1 }]).plan('head')!;
+    expect(sure).toEqual({ next: { action: 'swap-lead', end: 'head' }, minutes: 2.5, expectedMinutes: 2.5 });
+  });
+  it('checks port and remote where the reading may be of nothing: 1, prove 1', () => {
+    const wrong = { ...atHead(right, 1), wrongSetting: true };
+    expect(new Planner(context('jack', 'jack'), [wrong]).plan('head')).toEqual({
+      next: { action: 'check' },
+      minutes: 2,
+      expectedMinutes: 2,
+    });
+  });
+  it('does the first thing that is missing where a re-pull would come too early', () => {
+    const waits = context(
+      'jack',
+      'jack',
+      {},
+      { beforeRepull: [{ action: 'look', end: 'head', contact: 1 }] },
+    );
+    const plan = new Planner(waits, [inCable({ span: 2 }, 1)]).plan('head')!;
+    expect(plan).toEqual({
+      next: { action: 'look', end: 'head', contact: 1 },
+      minutes: 0.5,
+      expectedMinutes: 91.5,
+    });
+  });
+  it('does not punch a bent contact again, nor do a barred end', () => {
+    const bent = endMistakes('jack', madeTo('T568B'))
+      .find((m) => m.kind === 'bent-contact')!
+      .apply(right);
+    expect(new Planner(context('jack', 'plug'), [atHead(bent, 1)]).plan('head')!.next).toEqual({ action: 'redo', end: 'head' }); // prettier-ignore
+    const barred = context('jack', 'plug', {}, { redoBarred: { head: true, tail: false } });
+    expect(new Planner(barred, [atHead(bent, 1)]).plan('head')!.next).toEqual({ action: 're-pull' });
+  });
+  it('looks at the shield before it opens an end', () => {
+    const at = (shield: End) => ({ ...atHead(right, 0.5), shield });
+    const plan = new Planner(context('jack', 'jack'), [at('head'), at('tail')]).plan('head')!;
+    expect(plan.next).toEqual({ action: 'look', end: 'head', contact: 8 });
   });
   it('is nothing where every explanation passes', () => {
     expect(new Planner(context('jack', 'jack'), [atHead(right, 1)]).plan('head')).toBeNull();
@@ -168,7 +247,20 @@ describe('the next action', () => {
         context('jack', 'plug', { walk: 20 }),
         [atHead(mistake('pair-reversed', 0), 0.2), atTail(mistake('neighbour-swap', 3), 0.8)],
       ],
-    ];
+      [
+        context('jack', 'jack', {}, { leadInDoubt: { head: true, tail: true }, behindPlate: { head: false, tail: true } }),
+        [
+          atHead(mistake('missed-punch', 3), 0.35),
+          atTail(mistake('missed-punch', 3), 0.35),
+          { ...atHead(right, 0.2), headLead: 4 },
+          { ...atHead(right, 0.1), tailLead: 4 },
+        ],
+      ],
+      [
+        context('plug', 'plug'),
+        [{ ...atHead(right, 0.8), wrongSetting: true }, atHead(mistake('not-crimped'), 0.15), inCable({ span: 0xff }, 0.05)],
+      ],
+    ]; // prettier-ignore
     for (const [c, hypotheses] of cases)
       for (const at of ['head', 'tail'] as const)
         expect(new Planner(c, hypotheses, EXACT).plan(at)!.expectedMinutes).toBeCloseTo(
@@ -187,8 +279,10 @@ describe('punching contacts again', () => {
     expect(half.seats[4]).toBe(255);
   });
   it('makes contact and clears bridges', () => {
-    const bad: CompactEnd = { ...right, open: 0b11, bridges: [[3, 4]] };
-    expect(repunched(bad, right, 0b1001)).toEqual({ seats: right.seats, open: 0b10, bridges: [] });
+    const bad: CompactEnd = { ...right, open: 0b11, looksHome: 0b1, bridges: [[3, 4]] };
+    expect(repunched(bad, right, 0b1001)).toEqual({ ...right, open: 0b10 });
+    const bent: CompactEnd = { ...right, open: 1, looksHome: 1, bent: 1 };
+    expect(repunched(bent, right, 1)).toEqual(bent);
   });
 });
 
@@ -198,6 +292,7 @@ describe('what mends a known explanation', () => {
       head: mistake('missed-punch', 0),
       tail: mistake('short-conductor', 7),
       cable: SOUND_CABLE,
+      ...READ_RIGHT,
       probability: 1,
     };
     expect(mendsOf(context('jack', 'plug'), both, 'tail')).toEqual([

@@ -1,15 +1,26 @@
 import type { Costs } from '../model/costs';
 import { otherEnd, type End } from '../wiring/conductors';
 import type { ConnectorClass } from '../wiring/connector';
-import { NONE, splitMask, walkMasks, type CompactCable, type CompactEnd } from './compact';
+import { NONE, splitMask, type CompactCable, type CompactEnd } from './compact';
+import { reachedByTester, SOUND, walkThrough, type LeadState } from './leads';
 
-/** One way the copper may lie, with its weight. */
+/** One way the copper may lie and be read, with its weight. */
 export interface Hypothesis {
   head: CompactEnd;
   tail: CompactEnd;
   cable: CompactCable;
+  headLead: LeadState;
+  tailLead: LeadState;
+  /** The reading was not taken of this link at all. */
+  wrongSetting: boolean;
+  /** Where the shield is broken or joined, if it is. */
+  shield?: End | 'cable';
   probability: number;
 }
+
+/** What is still to be done before a re-pull may be said. */
+export type Missing =
+  { action: 'check' } | { action: 'swap-lead'; end: End } | { action: 'look'; end: End; contact: number };
 
 /** What a plan is made for. */
 export interface PlanContext {
@@ -19,11 +30,23 @@ export interface PlanContext {
   expected: Uint8Array;
   splitsLookedAt: boolean;
   costs: Costs;
+  /** A lead lies before this end and may be bad. */
+  leadInDoubt: Record<End, boolean>;
+  /** This end must not be done again before something new is known of it. */
+  redoBarred: Record<End, boolean>;
+  /** Slots that must not be punched again before something new is known of them, as a mask. */
+  repunchBarred: Record<End, number>;
+  /** This end's plate is on: the first thing done there costs its opening. */
+  behindPlate: Record<End, boolean>;
+  /** What a re-pull waits for, nearest first. */
+  beforeRepull: readonly Missing[];
 }
 
-/** An action of a plan; contacts are 0 to 7. */
+/** An action of a plan; contacts are 0 to 7, 8 for S. */
 export type PlannedAction =
   | { action: 'look'; end: End; contact: number }
+  | { action: 'check' }
+  | { action: 'swap-lead'; end: End }
   | { action: 'redo'; end: End }
   | { action: 'repunch'; end: End; contacts: number[] }
   | { action: 're-pull' };
@@ -44,18 +67,52 @@ export interface PlanLimits {
 }
 
 /** Limits that keep a plan within a few milliseconds; docs/diagnosis.md measures what they cost. */
-export const PLAN_LIMITS: PlanLimits = { looks: 3, hypotheses: 14, covered: 0.9995 };
+export const PLAN_LIMITS: PlanLimits = { looks: 2, hypotheses: 8, covered: 0.9995 };
 
 const REDONE = -1;
 /** What was done at an end: nothing (0), these contacts punched again (mask), or done wholly again (-1). */
 type Fix = number;
 
-interface Situation {
-  set: readonly number[];
+/** What was done so far, over both ends, leads and the setting. */
+interface Done {
   head: Fix;
   tail: Fix;
+  headLead: boolean;
+  tailLead: boolean;
+  checked: boolean;
+}
+const NOTHING_DONE: Done = { head: 0, tail: 0, headLead: false, tailLead: false, checked: false };
+const leadDone = (end: End) => (end === 'head' ? 'headLead' : 'tailLead');
+
+interface Situation extends Done {
+  /** Hypotheses that are left, one bit each. */
+  set: number;
   at: End;
+  /** Ends whose plate is still on: 1 the head, 2 the tail. */
+  plates: number;
   looks: number;
+}
+const plateOf = (end: End) => (end === 'head' ? 1 : 2);
+
+/** Hypotheses that show the same, as bits of a set. */
+class Parts {
+  readonly shown: number[] = [];
+  readonly sets: number[] = [];
+  add(shows: number, i: number): void {
+    const at = this.shown.indexOf(shows);
+    if (at >= 0) this.sets[at]! |= 1 << i;
+    else {
+      this.shown.push(shows);
+      this.sets.push(1 << i);
+    }
+  }
+}
+
+interface Step {
+  next: PlannedAction;
+  minutes: number;
+  after: Done;
+  end: End;
 }
 
 const walk = new Uint8Array(8);
@@ -70,7 +127,7 @@ export class Planner {
   private readonly shown = new Map<number, number>();
   private readonly readings = new Map<string, number>();
   private readonly ends = new Map<number, CompactEnd>();
-  private readonly solved = new Map<string, { cost: number; next: PlannedAction | null }>();
+  private readonly solved = new Map<number, { cost: number; next: PlannedAction | null }>();
   private readonly hypotheses: readonly Hypothesis[];
 
   constructor(
@@ -88,37 +145,51 @@ export class Planner {
 
   /** The plan from where the technician stands; null where every hypothesis passes already. */
   plan(standingAt: End): Plan | null {
-    const set = this.hypotheses.map((_, i) => i);
-    const failing = set.filter((i) => !this.passes(i, 0, 0));
-    if (failing.length === 0) return null;
-    const { cost, next } = this.solve({
-      set: failing,
-      head: 0,
-      tail: 0,
-      at: standingAt,
-      looks: this.limits.looks,
+    let failing = 0;
+    this.hypotheses.forEach((_, i) => {
+      if (this.shows(i, NOTHING_DONE) !== 0) failing |= 1 << i;
     });
-    if (!next) return null;
-    return { next, minutes: this.minutesOf(next, standingAt), expectedMinutes: cost / this.mass(failing) };
+    if (failing === 0) return null;
+    const { behindPlate, beforeRepull } = this.context;
+    const start: Situation = {
+      ...NOTHING_DONE,
+      set: failing,
+      at: standingAt,
+      plates: Number(behindPlate.head) + 2 * Number(behindPlate.tail),
+      looks: this.limits.looks,
+    };
+    const { cost, next } = this.solve(start);
+    const first = next?.action === 're-pull' ? (beforeRepull[0] ?? next) : next;
+    if (!first) return null;
+    return {
+      next: first,
+      minutes: this.minutesOf(first, start),
+      expectedMinutes: cost / this.mass(failing),
+    };
   }
 
-  private minutesOf(a: PlannedAction, at: End): number {
+  /** Minutes of an action with its walk, the plate it takes off, and the reading after it. */
+  private minutesOf(a: PlannedAction, s: Pick<Situation, 'at' | 'plates'>): number {
     const { costs } = this.context;
-    if (a.action === 're-pull') return costs.repull;
-    const walk = a.end === at ? 0 : costs.walk;
-    return (
-      walk +
-      (a.action === 'look' ? costs.look : a.action === 'repunch' ? costs.repunch : this.redoCost(a.end))
-    );
+    if (a.action === 're-pull') return costs.repull + costs.prove;
+    if (a.action === 'check') return costs.check + costs.prove;
+    const walk = a.end === s.at ? 0 : costs.walk;
+    if (a.action === 'swap-lead') return walk + costs.swapLead + costs.prove;
+    const there = walk + (s.plates & plateOf(a.end) ? costs.open : 0);
+    if (a.action === 'look') return there + costs.look;
+    const work =
+      a.action === 'repunch' ? costs.repunch + costs.repunchEach * a.contacts.length : this.redoCost(a.end);
+    return there + work + costs.prove;
   }
 
   private redoCost(end: End): number {
-    return this.context.connector[end] === 'plug' ? this.context.costs.redoPlug : this.context.costs.redoJack;
+    const { costs, connector } = this.context;
+    return { plug: costs.redoPlug, jack: costs.redoJack, core: costs.redoCore }[connector[end]];
   }
 
-  private mass(set: readonly number[]): number {
+  private mass(set: number): number {
     let sum = 0;
-    for (const i of set) sum += this.hypotheses[i]!.probability;
+    for (let left = set; left; left &= left - 1) sum += this.hypotheses[lowest(left)]!.probability;
     return sum;
   }
 
@@ -139,17 +210,38 @@ export class Planner {
       : { ...c, head: head === REDONE ? 0 : c.head, tail: tail === REDONE ? 0 : c.tail };
   }
 
-  /** What the tester shows after these fixes, as a number of its own; 0 is a pass. */
-  private shows(i: number, head: Fix, tail: Fix): number {
-    const key = situationKey(i, head, tail);
+  /** What the tester shows after what was done, as a number of its own; 0 is a pass. */
+  private shows(i: number, d: Done): number {
+    const key = doneKey(i, d);
     let number = this.shown.get(key);
     if (number !== undefined) return number;
-    const h = this.endNow(i, 'head', head);
-    walkMasks(h, this.endNow(i, 'tail', tail), this.cableNow(i, head, tail), walk);
-    const splits = this.context.splitsLookedAt ? splitMask(h, walk) : 0;
-    if (splits === 0 && walk.every((m, k) => m === this.context.expected[k])) number = 0;
+    const hypothesis = this.hypotheses[i]!;
+    let reading: string;
+    if (hypothesis.wrongSetting && !d.checked) reading = 'nothing';
     else {
-      const reading = `${walk.join()}/${splits}`;
+      const h = this.endNow(i, 'head', d.head);
+      const headLead = d.headLead ? SOUND : hypothesis.headLead;
+      const tailLead = d.tailLead ? SOUND : hypothesis.tailLead;
+      walkThrough(
+        h,
+        this.endNow(i, 'tail', d.tail),
+        this.cableNow(i, d.head, d.tail),
+        headLead,
+        tailLead,
+        walk,
+      );
+      const splits = this.context.splitsLookedAt
+        ? splitMask((c) => reachedByTester(h, headLead, c), walk)
+        : 0;
+      const { shield } = hypothesis;
+      const shieldBad = shield !== undefined && (shield === 'cable' || d[shield] !== REDONE);
+      reading =
+        !shieldBad && splits === 0 && walk.every((m, k) => m === this.context.expected[k])
+          ? ''
+          : `${walk.join()}/${splits}${shieldBad ? 'S' : ''}`;
+    }
+    if (reading === '') number = 0;
+    else {
       number = this.readings.get(reading) ?? this.readings.size + 1;
       this.readings.set(reading, number);
     }
@@ -157,64 +249,123 @@ export class Planner {
     return number;
   }
 
-  private passes(i: number, head: Fix, tail: Fix): boolean {
-    return this.shows(i, head, tail) === 0;
-  }
-
-  /** Contacts of an end that are not as they should be, as a mask. */
+  /** Contacts of an end that punching again would put right, as a mask. */
   private wrongAt(i: number, end: End, fix: Fix): number {
     const now = this.endNow(i, end, fix);
-    let mask = now.open;
+    let mask = now.open & ~now.bent;
     for (let c = 0; c < 8; c++) if (now.seats[c] !== this.context.right[end].seats[c]) mask |= 1 << c;
     for (const [a, b] of now.bridges) mask |= (1 << a) | (1 << b);
-    return mask;
+    return mask & ~this.context.repunchBarred[end];
   }
 
   /** Least minutes for a hypothesis if it were known: the lower bound that cuts branches. */
   private knownCost(i: number, s: Omit<Situation, 'set' | 'looks'>): number {
-    const key = situationKey(i, s.head, s.tail) * 2 + Number(s.at === 'tail');
+    const { costs } = this.context;
+    const key = doneKey(i, s) * 8 + Number(s.at === 'tail') * 4 + s.plates;
     const there = this.known.get(key);
     if (there !== undefined) return there;
-    const { costs } = this.context;
-    const far = otherEnd(s.at);
-    const options = (end: End): [number, Fix][] => {
-      if (s[end] === REDONE) return [];
-      const redo: [number, Fix] = [this.redoCost(end), REDONE];
+    const hypothesis = this.hypotheses[i]!;
+    const choices = (end: End): [number, Fix][] => {
+      const none: [number, Fix] = [0, s[end]];
+      if (s[end] === REDONE) return [none];
+      const out: [number, Fix][] = [none];
       const wrong = this.wrongAt(i, end, s[end]);
-      return this.context.connector[end] === 'jack' && wrong
-        ? [redo, [costs.repunch, s[end] | wrong]]
-        : [redo];
+      const open = s.plates & plateOf(end) ? costs.open : 0;
+      if (this.context.connector[end] === 'jack' && wrong)
+        out.push([
+          open + costs.repunch + costs.repunchEach * bits(wrong).length + costs.prove,
+          s[end] | wrong,
+        ]);
+      if (!this.context.redoBarred[end]) out.push([open + this.redoCost(end) + costs.prove, REDONE]);
+      return out;
     };
-    const tryFix = (cost: number, fix: Partial<Record<End, Fix>>) => {
-      if (cost < least && this.passes(i, fix.head ?? s.head, fix.tail ?? s.tail)) least = cost;
+    const leads = (end: End): [number, boolean][] => {
+      const done = s[leadDone(end)];
+      const bad = hypothesis[leadDone(end)] !== SOUND && !done;
+      return bad ? [[costs.swapLead + costs.prove, true]] : [[0, done]];
     };
-    let least = costs.repull + costs.prove;
-    for (const [cost, fix] of options(s.at)) tryFix(cost + costs.prove, { [s.at]: fix });
-    for (const [cost, fix] of options(far)) tryFix(cost + costs.walk + costs.prove, { [far]: fix });
-    for (const [a, fixNear] of options(s.at))
-      for (const [b, fixFar] of options(far))
-        tryFix(a + b + costs.walk + 2 * costs.prove, { [s.at]: fixNear, [far]: fixFar });
+    const check = hypothesis.wrongSetting && !s.checked ? costs.check + costs.prove : 0;
+    const far = otherEnd(s.at);
+    let least = costs.repull + costs.prove + this.waitCost(s);
+    for (const [lh, headLead] of leads('head'))
+      for (const [lt, tailLead] of leads('tail'))
+        for (const [h, head] of choices('head'))
+          for (const [t, tail] of choices('tail')) {
+            const away = (far === 'head' ? h + lh : t + lt) > 0 ? costs.walk : 0;
+            const cost = check + h + t + lh + lt + away;
+            if (cost < least && this.shows(i, { head, tail, headLead, tailLead, checked: true }) === 0)
+              least = cost;
+          }
     this.known.set(key, least);
     return least;
   }
 
-  private bound(s: Situation): number {
+  private bound(s: Omit<Situation, 'looks'>): number {
     let sum = 0;
-    for (const i of s.set) sum += this.hypotheses[i]!.probability * this.knownCost(i, s);
+    for (let left = s.set; left; left &= left - 1) {
+      const i = lowest(left);
+      sum += this.hypotheses[i]!.probability * this.knownCost(i, s);
+    }
     return sum;
+  }
+
+  /** Minutes of what a re-pull still waits for, after what was done. */
+  private waitCost(s: Done): number {
+    const { costs } = this.context;
+    if (this.context.beforeRepull.length === 0) return 0;
+    let sum = 0;
+    for (const m of this.context.beforeRepull) {
+      if (m.action === 'check') sum += s.checked ? 0 : costs.check + costs.prove;
+      else if (m.action === 'swap-lead') sum += s[leadDone(m.end)] ? 0 : costs.swapLead + costs.prove;
+      else if (s[m.end] !== REDONE && !((s[m.end] >> m.contact) & 1)) sum += costs.look;
+    }
+    return sum;
+  }
+
+  /** Every mend worth trying in a situation. */
+  private mends(s: Situation): Step[] {
+    const { context } = this;
+    const steps: Step[] = [];
+    const add = (next: PlannedAction, end: End, after: Partial<Done>) =>
+      steps.push({
+        next,
+        end,
+        minutes: this.minutesOf(next, s),
+        after: {
+          head: s.head,
+          tail: s.tail,
+          headLead: s.headLead,
+          tailLead: s.tailLead,
+          checked: s.checked,
+          ...after,
+        },
+      });
+    const any = (holds: (h: Hypothesis) => boolean) =>
+      this.hypotheses.some((h, i) => (s.set >> i) & 1 && holds(h));
+    if (!s.checked && any((h) => h.wrongSetting)) add({ action: 'check' }, s.at, { checked: true });
+    for (const end of [s.at, otherEnd(s.at)]) {
+      const lead = leadDone(end);
+      if (context.leadInDoubt[end] && !s[lead] && any((h) => h[lead] !== SOUND))
+        add({ action: 'swap-lead', end }, end, { [lead]: true });
+      if (s[end] === REDONE) continue;
+      for (const mask of this.punchSets(s, end))
+        add({ action: 'repunch', end, contacts: bits(mask) }, end, { [end]: s[end] | mask });
+      if (!context.redoBarred[end]) add({ action: 'redo', end }, end, { [end]: REDONE });
+    }
+    return steps;
   }
 
   /** Expected minutes times mass, with the best action. */
   private solve(s: Situation): { cost: number; next: PlannedAction | null } {
-    if (s.set.length === 0) return { cost: 0, next: null };
-    const key = `${s.set.join()}|${s.head}|${s.tail}|${s.at}|${s.looks}`;
+    if (s.set === 0) return { cost: 0, next: null };
+    const key = (doneKey(s.set, s) * 8 + Number(s.at === 'tail') * 4 + s.plates) * 17 + s.looks;
     const there = this.solved.get(key);
     if (there) return there;
     const { costs } = this.context;
     const mass = this.mass(s.set);
     const floor = this.bound(s);
     let best: { cost: number; next: PlannedAction | null } = {
-      cost: (costs.repull + costs.prove) * mass,
+      cost: (costs.repull + costs.prove + this.waitCost(s)) * mass,
       next: { action: 're-pull' },
     };
     const tolerance = 1e-9 * mass;
@@ -222,39 +373,26 @@ export class Planner {
     const offer = (cost: number, next: PlannedAction) => {
       if (cost < best.cost - tolerance) best = { cost, next };
     };
-    const near = s.at;
-    for (const end of [near, otherEnd(near)]) {
-      if (s[end] === REDONE) continue;
-      const walk = end === near ? 0 : costs.walk;
-      for (const mask of this.punchSets(s, end)) {
-        const spent = (walk + costs.repunch + costs.prove) * mass;
-        if (spent >= best.cost) continue;
-        offer(this.afterMend(s, end, s[end] | mask, spent, best.cost), {
-          action: 'repunch',
-          end,
-          contacts: bits(mask),
-        });
-      }
-      const spent = (walk + this.redoCost(end) + costs.prove) * mass;
-      if (spent < best.cost) offer(this.afterMend(s, end, REDONE, spent, best.cost), { action: 'redo', end });
+    for (const step of this.mends(s)) {
+      const spent = step.minutes * mass;
+      if (spent >= best.cost) continue;
+      offer(this.afterMend(s, step, spent, best.cost), step.next);
     }
-    if (s.looks > 0 && s.set.length > 1)
-      for (const end of [near, otherEnd(near)]) {
-        const spent = (costs.look + (end === near ? 0 : costs.walk)) * mass;
-        if (spent + (end === near ? floor : 0) >= best.cost) continue;
-        const seen = new Set<string>();
-        for (let contact = 0; contact < 8; contact++) {
-          const parts = this.partsByLook(s, end, contact);
-          if (parts.length < 2) continue;
-          const shape = parts
-            .map((p) => p.join())
-            .sort()
-            .join('|');
-          if (seen.has(shape)) continue;
-          seen.add(shape);
+    if (s.looks > 0 && s.set & (s.set - 1))
+      for (const end of [s.at, otherEnd(s.at)]) {
+        const spent = this.minutesOf({ action: 'look', end, contact: 0 }, s) * mass;
+        if (spent + (end === s.at ? floor : 0) >= best.cost) continue;
+        const seen: string[] = [];
+        for (let contact = 0; contact < 9; contact++) {
+          const { sets } = this.partsByLook(s, end, contact);
+          if (sets.length < 2) continue;
+          const shape = sets.join();
+          if (seen.includes(shape)) continue;
+          seen.push(shape);
           let cost = spent;
-          for (const set of parts) {
-            cost += this.solve({ ...s, set, at: end, looks: s.looks - 1 }).cost;
+          const plates = s.plates & ~plateOf(end);
+          for (const set of sets) {
+            cost += this.solve({ ...s, set, at: end, plates, looks: s.looks - 1 }).cost;
             if (cost >= best.cost) break;
           }
           offer(cost, { action: 'look', end, contact });
@@ -265,34 +403,34 @@ export class Planner {
   }
 
   /** Cost after a mend and the reading that follows it; stops early past `limit`. */
-  private afterMend(s: Situation, end: End, fix: Fix, spent: number, limit: number): number {
-    const [head, tail] = end === 'head' ? [fix, s.tail] : [s.head, fix];
-    const parts = new Map<number, number[]>();
-    for (const i of s.set) {
-      const shows = this.shows(i, head, tail);
-      if (shows === 0) continue;
-      const part = parts.get(shows);
-      if (part) part.push(i);
-      else parts.set(shows, [i]);
+  private afterMend(s: Situation, step: Step, spent: number, limit: number): number {
+    const parts = new Parts();
+    for (let left = s.set; left; left &= left - 1) {
+      const i = lowest(left);
+      const shows = this.shows(i, step.after);
+      if (shows !== 0) parts.add(shows, i);
     }
+    const opens = step.next.action === 'redo' || step.next.action === 'repunch';
+    const plates = opens ? s.plates & ~plateOf(step.end) : s.plates;
+    const after = { ...step.after, at: step.end, plates };
     let cost = spent;
     let floor = spent;
-    for (const set of parts.values()) floor += this.bound({ set, head, tail, at: end, looks: 0 });
+    for (const set of parts.sets) floor += this.bound({ ...after, set });
     if (floor >= limit) return Infinity;
-    for (const set of parts.values()) {
-      cost += this.solve({ set, head, tail, at: end, looks: this.limits.looks }).cost;
+    for (const set of parts.sets) {
+      cost += this.solve({ ...after, set, looks: this.limits.looks }).cost;
       if (cost >= limit) return Infinity;
     }
     return cost;
   }
 
-  /** Sets of contacts worth punching again together at a jack: the likeliest hypothesis' own, and everyone's. */
+  /** Sets of contacts worth punching again together at a jack: those of the likeliest hypotheses, and everyone's. */
   private punchSets(s: Situation, end: End): number[] {
     if (this.context.connector[end] !== 'jack') return [];
     const sets = new Set<number>();
     let all = 0;
-    for (const i of s.set) {
-      const wrong = this.wrongAt(i, end, s[end]);
+    for (let left = s.set; left; left &= left - 1) {
+      const wrong = this.wrongAt(lowest(left), end, s[end]);
       if (wrong && sets.size < 2) sets.add(wrong);
       all |= wrong;
     }
@@ -300,44 +438,64 @@ export class Planner {
     return [...sets];
   }
 
-  private partsByLook(s: Situation, end: End, contact: number): number[][] {
-    const parts = new Map<number, number[]>();
-    for (const i of s.set) {
-      const now = this.endNow(i, end, s[end]);
-      const bridged = now.bridges.some(([a, b]) => a === contact || b === contact);
-      const shows = now.seats[contact]! * 4 + ((now.open >> contact) & 1) * 2 + Number(bridged);
-      const part = parts.get(shows);
-      if (part) part.push(i);
-      else parts.set(shows, [i]);
+  private partsByLook(s: Situation, end: End, contact: number): Parts {
+    const parts = new Parts();
+    for (let left = s.set; left; left &= left - 1) {
+      const i = lowest(left);
+      const shows =
+        contact === 8
+          ? Number(this.hypotheses[i]!.shield === end && s[end] !== REDONE)
+          : seenAt(this.endNow(i, end, s[end]), contact);
+      parts.add(shows, i);
     }
-    return [...parts.values()];
+    return parts;
   }
 }
 
-const situationKey = (i: number, head: Fix, tail: Fix): number => (i * 257 + head + 1) * 257 + tail + 1;
+/** Number of the lowest bit that is set. */
+const lowest = (set: number): number => 31 - Math.clz32(set & -set);
+
+/** What a look at a contact shows, as a number: its conductor, whether it is seen to be open, whether it is joined. */
+const seenAt = (end: CompactEnd, contact: number): number =>
+  end.seats[contact]! * 4 +
+  (((end.open & ~end.looksHome) >> contact) & 1) * 2 +
+  Number(end.bridges.some(([a, b]) => a === contact || b === contact));
+
+const doneKey = (i: number, d: Done): number =>
+  ((i * 257 + d.head + 1) * 257 + d.tail + 1) * 8 +
+  Number(d.headLead) * 4 +
+  Number(d.tailLead) * 2 +
+  Number(d.checked);
 const bits = (mask: number): number[] => [0, 1, 2, 3, 4, 5, 6, 7].filter((i) => (mask >> i) & 1);
 
-/** An end after these contacts were punched again: they are right, a conductor that moved leaves its old contact empty. */
+/**
+ * An end after these contacts were punched again: they are right and make contact unless they are bent, and a
+ * conductor that moved leaves its old contact empty.
+ */
 export function repunched(end: CompactEnd, right: CompactEnd, mask: number): CompactEnd {
   const moved = new Set(bits(mask).map((i) => right.seats[i]!));
   return {
     seats: end.seats.map((k, i) => ((mask >> i) & 1 ? right.seats[i]! : moved.has(k) ? NONE : k)),
-    open: end.open & ~mask,
+    open: end.open & ~(mask & ~end.bent),
+    looksHome: end.looksHome & ~(mask & ~end.bent),
+    bent: end.bent,
     bridges: end.bridges.filter(([a, b]) => !((mask >> a) & 1) && !((mask >> b) & 1)),
   };
 }
 
-/** The least that mends one known hypothesis, end by end, nearest first; null where only a re-pull does. */
+/** The least that mends one known hypothesis, nearest first; null where only a re-pull does. */
 export function mendsOf(context: PlanContext, h: Hypothesis, standingAt: End): PlannedAction[] | null {
-  const span = h.cable.span !== 0 || h.cable.bridges.length > 0;
+  const span = h.cable.span !== 0 || h.cable.bridges.length > 0 || h.shield === 'cable';
   if (span) return null;
-  const out: PlannedAction[] = [];
-  for (const end of [standingAt, otherEnd(standingAt)]) {
+  const out: PlannedAction[] = h.wrongSetting ? [{ action: 'check' }] : [];
+  const order = [standingAt, otherEnd(standingAt)];
+  for (const end of order) if (h[leadDone(end)] !== SOUND) out.push({ action: 'swap-lead', end });
+  for (const end of order) {
     const right = context.right[end];
     let wrong = h[end].open;
     for (let c = 0; c < 8; c++) if (h[end].seats[c] !== right.seats[c]) wrong |= 1 << c;
     for (const [a, b] of h[end].bridges) wrong |= (1 << a) | (1 << b);
-    if (h.cable[end]) out.push({ action: 'redo', end });
+    if (h.cable[end] || h.shield === end || wrong & h[end].bent) out.push({ action: 'redo', end });
     else if (wrong)
       out.push(
         context.connector[end] === 'jack'
@@ -347,3 +505,15 @@ export function mendsOf(context: PlanContext, h: Hypothesis, standingAt: End): P
   }
   return out;
 }
+
+/** Neither end is barred, no lead is in doubt: what a plan is made for when nothing stands in its way. */
+export const FREE: Pick<
+  PlanContext,
+  'leadInDoubt' | 'redoBarred' | 'repunchBarred' | 'behindPlate' | 'beforeRepull'
+> = {
+  leadInDoubt: { head: false, tail: false },
+  redoBarred: { head: false, tail: false },
+  repunchBarred: { head: 0, tail: 0 },
+  behindPlate: { head: false, tail: false },
+  beforeRepull: [],
+};

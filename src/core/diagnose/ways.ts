@@ -1,12 +1,13 @@
-import type { Mistake } from '../copper/mistake';
 import type { Copper } from '../copper/copper';
-import { CONDUCTORS, CONTACTS, otherEnd, type Conductor, type Contact, type End } from '../wiring/conductors';
-import { conductorAt, schemesFor } from '../wiring/schemes';
+import type { Mistake } from '../copper/mistake';
+import { CONDUCTORS, CONTACTS, ENDS, type Conductor, type Contact, type End } from '../wiring/conductors';
+import { laidAt, layoutsFor } from '../wiring/schemes';
 import { narrowEnd, SOUND_CABLE, wideCable, wideEnd, type CompactCable } from './compact';
+import { SOUND, wideLead } from './leads';
 import { mistakesOf } from './mistakes-of';
 import { copperAgrees, fewestMoves, reproduces } from './other';
 import type { Hypothesis } from './plan';
-import { posterior, shieldIsWell, type Candidate, type IndexWeights } from './posterior';
+import { nearFirst, posterior, shieldIsWell, type Candidate, type LinkWeights } from './posterior';
 import type { ReadingIndex } from './reading-index';
 import type { DiagnoseInput } from './types';
 
@@ -20,8 +21,8 @@ export interface Way extends Hypothesis {
 }
 
 /** Every way in which the copper may lie, most likely first. */
-export function waysOf(input: DiagnoseInput, index: ReadingIndex, weights: IndexWeights): Way[] {
-  const { link, reading, knowledge } = input;
+export function waysOf(input: DiagnoseInput, index: ReadingIndex, weights: LinkWeights): Way[] {
+  const { reading, knowledge } = input;
   const near = input.standingAt;
   if (shieldIsWell(reading.walk)) {
     const shieldJoined = [...(reading.joins?.head ?? []), ...(reading.joins?.tail ?? [])].some((g) =>
@@ -33,7 +34,7 @@ export function waysOf(input: DiagnoseInput, index: ReadingIndex, weights: Index
     const found = shieldJoined || shieldLookWrong ? [] : posterior(index, weights, input);
     if (found.length)
       return inOrder(
-        found.slice(0, MOST_WAYS).map((c) => wayOf(c, link.shielded)),
+        found.slice(0, MOST_WAYS).map((c) => wayOf(c, input, index)),
         near,
       );
   } else {
@@ -43,8 +44,57 @@ export function waysOf(input: DiagnoseInput, index: ReadingIndex, weights: Index
   return inOrder(otherWays(input), near);
 }
 
+/** A fault of the shield: its weight within the cases that show the same, what it does, and where. Our judgement. */
+interface ShieldFault {
+  weight: number;
+  at: End | 'cable';
+  change(c: Copper): void;
+  mistake: Mistake;
+}
+
+/** What is wrong with the shield where it does not answer, or answers with another contact. */
+function shieldFaults({ reading, knowledge }: DiagnoseInput): ShieldFault[] {
+  const out: ShieldFault[] = [];
+  const other = (at: End | 'cable', contacts: Contact[], conductors: Conductor[]): Mistake => ({
+    where: at,
+    kind: 'other',
+    contacts,
+    conductors,
+  });
+  /** An end that was done again has its drain seated: the same again is unlikely. */
+  const fresh = (end: End) => (knowledge.redone.includes(end) ? 0.02 : 1);
+  if (reading.walk[8]!.length === 0) {
+    for (const at of ENDS)
+      out.push({
+        weight: 0.45 * fresh(at),
+        at,
+        change: (c) => c[at].open.push('S'),
+        mistake: other(at, ['S'], ['DRAIN']),
+      });
+    out.push({
+      weight: 0.1,
+      at: 'cable',
+      change: (c) => c.cable.breaks.push({ conductor: 'DRAIN', zone: 'span' }),
+      mistake: other('cable', [], ['DRAIN']),
+    });
+  }
+  const partners = new Set([
+    ...reading.walk[8]!.filter((c) => c !== 'S'),
+    ...CONTACTS.filter((_, i) => reading.walk[i]!.includes('S')),
+  ]);
+  for (const contact of partners)
+    for (const at of ENDS)
+      out.push({
+        weight: 0.5 * fresh(at),
+        at,
+        change: (c) => c[at].bridges.push([contact, 'S']),
+        mistake: other(at, [contact, 'S'], ['DRAIN']),
+      });
+  return out;
+}
+
 /** Ways of the eight conductors, each with the faults of the shield that the reading calls for. */
-function withShieldFault(input: DiagnoseInput, index: ReadingIndex, weights: IndexWeights): Way[] {
+function withShieldFault(input: DiagnoseInput, index: ReadingIndex, weights: LinkWeights): Way[] {
   const { reading, knowledge, link } = input;
   const noShield = (walk: typeof reading.walk) => walk.map((a) => a.filter((c) => c !== 'S'));
   const bare: DiagnoseInput = {
@@ -56,53 +106,29 @@ function withShieldFault(input: DiagnoseInput, index: ReadingIndex, weights: Ind
       distances: reading.distances?.filter((d) => d.contact !== 'S'),
     },
   };
-  const base = posterior(index, weights, bare).slice(0, 40);
-  const partners = [
-    ...new Set(
-      reading.walk[8]!.filter((c) => c !== 'S').concat(
-        CONTACTS.filter((_, i) => reading.walk[i]!.includes('S')),
-      ),
-    ),
-  ];
-  const spoil: { weight: number; change: (c: Copper) => void; mistake: Mistake }[] = [];
-  const other = (where: Mistake['where'], contacts: Contact[], conductors: Conductor[]): Mistake => ({
-    where,
-    kind: 'other',
-    contacts,
-    conductors,
-  });
-  if (reading.walk[8]!.length === 0) {
-    for (const end of ['head', 'tail'] as const)
-      spoil.push({
-        weight: 0.45,
-        change: (c) => c[end].open.push('S'),
-        mistake: other(end, ['S'], ['DRAIN']),
-      });
-    spoil.push({
-      weight: 0.1,
-      change: (c) => c.cable.breaks.push({ conductor: 'DRAIN', zone: 'span' }),
-      mistake: other('cable', [], ['DRAIN']),
-    });
-  }
-  for (const contact of partners)
-    for (const end of ['head', 'tail'] as const)
-      spoil.push({
-        weight: 0.5,
-        change: (c) => c[end].bridges.push([contact, 'S']),
-        mistake: other(end, [contact, 'S'], ['DRAIN']),
-      });
+  const faults = shieldFaults(input);
   const ways: Way[] = [];
-  for (const candidate of base)
-    for (const s of spoil) {
-      const way = wayOf(candidate, true);
-      s.change(way.copper);
+  for (const candidate of posterior(index, weights, bare).slice(0, MOST_WAYS)) {
+    if (candidate.wrongSetting) {
+      ways.push(wayOf(candidate, input, index));
+      continue;
+    }
+    for (const f of faults) {
+      const way = wayOf(candidate, input, index);
+      f.change(way.copper);
       if (
         !reproduces(way.copper, reading, link.shielded) ||
         !knowledge.looked.every((l) => copperAgrees(way.copper, l))
       )
         continue;
-      ways.push({ ...way, probability: way.probability * s.weight, mistakes: [...way.mistakes, s.mistake] });
+      ways.push({
+        ...way,
+        shield: f.at,
+        probability: way.probability * f.weight,
+        mistakes: [...way.mistakes, f.mistake],
+      });
     }
+  }
   return normalised(ways);
 }
 
@@ -112,15 +138,14 @@ const normalised = (ways: Way[]): Way[] => {
 };
 
 function otherWays(input: DiagnoseInput): Way[] {
-  const { link, reading, knowledge } = input;
-  const schemes = schemesFor(link);
+  const layouts = layoutsFor(input.link);
   return normalised(
-    fewestMoves(link, reading, knowledge.looked).map((copper) => {
+    fewestMoves(input).map((copper) => {
       const mistakes: Mistake[] = [];
-      for (const end of ['head', 'tail'] as const) {
+      for (const end of ENDS) {
         const contacts = (Object.keys(copper[end].seats) as Contact[]).filter(
           (c) =>
-            copper[end].seats[c] !== conductorAt(schemes[end], c) ||
+            copper[end].seats[c] !== laidAt(layouts[end], c) ||
             copper[end].open.includes(c) ||
             copper[end].bridges.some((b) => b.includes(c)),
         );
@@ -140,6 +165,9 @@ function otherWays(input: DiagnoseInput): Way[] {
         head: narrowEnd(copper.head),
         tail: narrowEnd(copper.tail),
         cable: narrowCable(copper),
+        headLead: SOUND,
+        tailLead: SOUND,
+        wrongSetting: false,
         probability: 0.25 ** mistakes.length,
         copper,
         mistakes,
@@ -158,11 +186,12 @@ function narrowCable(copper: Copper): CompactCable {
 }
 
 /** Most likely first; equals by how near their work is, so that mirror images stay mirror images. */
-function inOrder(ways: Way[], near: End): Way[] {
-  const far = otherEnd(near);
+function inOrder(ways: Way[], at: End): Way[] {
+  const [near, far] = nearFirst(at);
+  const nearPlaces: ReadonlySet<string> = new Set([near, `lead-${near}`, 'setting']);
   const keyed = ways.map((w) => ({
     w,
-    reach: w.mistakes.reduce((n, m) => n + (m.where === near ? 0 : m.where === 'cable' ? 1 : 2), 0),
+    reach: w.mistakes.reduce((n, m) => n + (nearPlaces.has(m.where) ? 0 : m.where === 'cable' ? 1 : 2), 0),
     key: '',
   }));
   const key = (x: (typeof keyed)[number]) => (x.key ||= JSON.stringify([x.w.copper[near], x.w.copper[far]]));
@@ -175,20 +204,29 @@ function inOrder(ways: Way[], near: End): Way[] {
     .map((x) => x.w);
 }
 
-function wayOf(c: Candidate, shielded: boolean): Way {
+function wayOf(c: Candidate, input: DiagnoseInput, index: ReadingIndex): Way {
+  const { link, leads } = input;
   const copper: Copper = {
-    head: wideEnd(c.head.state, shielded),
-    tail: wideEnd(c.tail.state, shielded),
-    cable: wideCable(c.cable.state),
+    head: wideEnd(c.head, link.shielded),
+    tail: wideEnd(c.tail, link.shielded),
+    cable: wideCable(c.cable),
+    leads: {
+      head: leads.head === 'none' ? null : wideLead(c.headLead),
+      tail: leads.tail === 'none' ? null : wideLead(c.tailLead),
+    },
+    setting: c.wrongSetting ? 'wrong' : 'right',
   };
   return {
-    head: c.head.state,
-    tail: c.tail.state,
-    cable: c.cable.state,
+    head: c.head,
+    tail: c.tail,
+    cable: c.cable,
+    headLead: c.headLead,
+    tailLead: c.tailLead,
+    wrongSetting: c.wrongSetting,
     probability: c.probability,
     copper,
     get mistakes() {
-      const mistakes = mistakesOf(c);
+      const mistakes = mistakesOf(c, index);
       Object.defineProperty(this, 'mistakes', { value: mistakes, enumerable: true });
       return mistakes;
     },

@@ -1,6 +1,7 @@
 import { jobFileProblems } from '../plan/invariants';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { READ_DIRECTLY, type Copper } from '../copper/copper';
 import { z } from 'zod';
 import demo from '../../../demo/skerry-point.json';
 import { canonicalJson } from './canonical';
@@ -111,10 +112,10 @@ describe('what the open routes take', () => {
     expect(asked).toMatchObject({ ok: false, path: 'reading.distances.0.contact' });
   });
   it('refuses copper that cannot be', () => {
-    const right = { seats, open: [], bridges: [] };
+    const right = { seats, open: [], looksHome: [], bent: [], bridges: [] };
     const cable = { breaks: [], bridges: [] };
-    const problems = (copper: Parameters<typeof copperProblems>[0]) =>
-      copperProblems(copper, false).map((p) => p.path);
+    const problems = (copper: Omit<Copper, 'leads' | 'setting'>) =>
+      copperProblems({ ...READ_DIRECTLY, ...copper }, false).map((p) => p.path);
     expect(problems({ head: right, tail: right, cable })).toEqual([]);
     expect(problems({ head: { ...right, seats: { ...seats, '2': 'WO' } }, tail: right, cable })).toEqual([
       'head.seats.2',

@@ -1,4 +1,4 @@
-import { mistakeText } from '../copper/mistake';
+import { mistakeText, PLACE_WORDS } from '../copper/mistake';
 import type { EntryOf, JobEntryOf, LogEntry } from '../model/entry';
 import type { Link } from '../model/job';
 import { EVIDENCE_WORDS } from '../reading/verdict';
@@ -43,7 +43,7 @@ export function entryWords(e: LogEntry, link: Link | undefined, terms: Terms): s
     case 'rejected':
       return `refused by eye: ${e.data.reason}`;
     case 'found':
-      return `found: ${e.data.mistakes.map((m) => `${m.where} ${mistakeText(m)}`).join(', and ')}${e.data.asExplained ? ', as explained' : ''}`;
+      return `found: ${e.data.mistakes.map((m) => `${PLACE_WORDS[m.where]} ${mistakeText(m)}`).join(', and ')}${e.data.asExplained ? ', as explained' : ''}${e.data.note ? `: ${e.data.note}` : ''}`;
     case 'read-back':
       return e.data.right
         ? `read back and right, ${Math.round(e.data.seconds)} s`

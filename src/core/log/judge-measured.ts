@@ -123,6 +123,8 @@ function byValues(judgement: Judgement, data: Judged, link: Link, parts: readonl
 }
 
 function byLeads(judgement: Judgement, data: Judged, policy: Terms['policy'], at: string): Judgement {
+  if (judgement.verdict === 'fail' && data.leadsFailed)
+    return { ...judgement, reason: `${judgement.reason}, read through leads that failed against each other` };
   if (judgement.verdict !== 'pass') return judgement;
   if (data.leadsFailed)
     return lowered(

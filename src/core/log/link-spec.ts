@@ -1,19 +1,19 @@
 import type { Evidence } from '../model/evidence';
 import type { Link, Policy } from '../model/job';
-import { classOf } from '../wiring/connector';
+import { classOf, type ConnectorFamily } from '../wiring/connector';
 import type { LinkSpec } from '../wiring/link-spec';
-import { otherScheme } from '../wiring/schemes';
+import { schemesFor, type Scheme } from '../wiring/schemes';
 
 /** What a planned link asks of its copper under its job's policy. */
 export function specOf(link: Link, policy: Pick<Policy, 'scheme'>): LinkSpec {
-  const scheme = link.scheme ?? policy.scheme;
+  const { ordered } = link;
+  const head = { scheme: link.scheme ?? policy.scheme };
+  const schemes = schemesFor({ ordered, head, tail: head });
+  const end = (family: ConnectorFamily, scheme: Scheme) => ({ connector: classOf(family), family, scheme });
   return {
-    head: { connector: classOf(link.head.connector), scheme },
-    tail: {
-      connector: classOf(link.tail.connector),
-      scheme: link.ordered === 'crossover' ? otherScheme(scheme) : scheme,
-    },
-    ordered: link.ordered,
+    head: end(link.head.connector, schemes.head),
+    tail: end(link.tail.connector, schemes.tail),
+    ordered,
     shielded: link.shielded,
     lengthMetres: link.lengthMetres,
   };

@@ -17,6 +17,7 @@ export function readMeasured(
     joins: measured.joins,
     distances: measured.distances,
     lengthMetres: measured.lengthMetres,
+    leadsSubtracted: measured.leadsSubtracted,
     configuration: measured.configuration,
     result: measured.result,
   };

@@ -1,13 +1,22 @@
 import type { EntryOf } from '../model/entry';
+import { DEFAULT_COSTS } from '../model/costs';
 import { judge } from '../reading/verdict';
-import type { Fault } from '../reading/faults';
+import type { Fault, FaultKind } from '../reading/faults';
 import type { Link } from '../model/job';
+import { reachedByLead } from '../wiring/connector';
+import { listed } from '../wiring/words';
+import { USUAL_LEAD_HOURS } from './leads';
 import { readMeasured } from './measured';
 
-/** How many in a row make a pattern, where the job's policy does not say. Our judgement. */
+/** How many make a pattern, where the job's policy does not say. Our judgement. */
 export const USUAL_THRESHOLDS = { sameContact: 3, sameSplit: 3, sameSlot: 3 } as const;
-/** How many in a row make a pattern. */
+/** How many make a pattern: the same deviation through the same leads, by the same hand, at the same panel. */
 export type Thresholds = { -readonly [K in keyof typeof USUAL_THRESHOLDS]: number };
+
+/** How many make a pattern where the leads are not known to be good: two links alike are then 19 times in 20 the lead. */
+const BY_DOUBTED_LEADS = 2;
+/** Over how many links a pattern is looked for, as a multiple of how many make one: k of the last 2k. Our judgement. */
+const WINDOW = 2;
 
 /** A reading as patterns see it. */
 export interface SeenReading {
@@ -18,9 +27,9 @@ export interface SeenReading {
 
 /** A pattern over several links, and what to check before going on. */
 export interface Pattern {
-  kind: 'same-contact' | 'same-split' | 'same-slot' | 'all-open';
-  /** Contacts or contact pairs that it is about. */
-  contacts: readonly string[];
+  kind: 'same-lead' | 'same-hand' | 'same-slot' | 'all-open';
+  /** What is the same, such as `contact 4 open`. */
+  deviation: string;
   /** Labels of the links behind it, oldest first. */
   links: readonly string[];
   text: string;
@@ -32,10 +41,45 @@ export function seeReading(link: Link, entry: EntryOf<'reading'>): SeenReading |
   return read.ok ? { link, entry, faults: judge(read.reading, link.ordered).faults } : null;
 }
 
-const opensAndShorts = (r: SeenReading): Set<string> =>
-  new Set(r.faults.filter((f) => f.kind === 'open' || f.kind === 'short').flatMap((f) => f.contacts));
-const splitsOf = (r: SeenReading): string[] =>
-  r.faults.filter((f) => f.kind === 'split-pair').flatMap((f) => (f.pair ? [f.pair] : []));
+/** What a bad test lead can show: an open path, joined ones, a crossover or rolled cord, no shield. */
+const OF_A_LEAD: ReadonlySet<FaultKind> = new Set<FaultKind>(['open', 'short', 'shield-open', 'crossed-schemes', 'full-crossover', 'rollover']); // prettier-ignore
+
+const KIND_WORDS: Record<FaultKind, string> = {
+  open: 'open',
+  short: 'joined',
+  'reversed-pair': 'reversed',
+  'transposed-pair': 'transposed',
+  'split-pair': 'split',
+  miswire: 'out of order',
+  'shield-open': 'shield open',
+  'crossed-schemes': 'A at one end, B at the other',
+  'full-crossover': 'a full crossover',
+  rollover: 'all eight in reverse order',
+  'straight-on-crossover': 'straight where a crossover is ordered',
+  'all-open': 'nothing answers',
+};
+
+interface Deviation {
+  kind: FaultKind;
+  says: string;
+}
+
+/** What a reading deviates by, each once: the whole link's kind stands for the pairs it transposes. */
+function deviations({ faults }: SeenReading): Deviation[] {
+  const whole = faults.some((f) => f.kind === 'crossed-schemes');
+  return faults
+    .filter((f) => !(whole && f.kind === 'transposed-pair'))
+    .map((f) => {
+      const words = KIND_WORDS[f.kind];
+      const where =
+        f.contacts.length > 4 || f.kind === 'shield-open' || f.kind === 'crossed-schemes' || f.kind === 'straight-on-crossover' // prettier-ignore
+          ? ''
+          : f.pair && f.kind.endsWith('-pair')
+            ? `pair ${f.pair[0]}-${f.pair[1]} `
+            : `${f.contacts.length === 1 ? 'contact' : 'contacts'} ${listed(f.contacts)} `;
+      return { kind: f.kind, says: `${where}${words}` };
+    });
+}
 
 /** The last readings, one a link, newest last; a link read twice counts by its last reading. */
 function lastEach(readings: readonly SeenReading[]): SeenReading[] {
@@ -44,65 +88,73 @@ function lastEach(readings: readonly SeenReading[]): SeenReading[] {
   return out;
 }
 
+/** Whether the leads of a reading were proven within these hours before it. */
+function leadsSure({ entry }: SeenReading, hours: number): boolean {
+  const { leadsProvenAt, leadsFailed } = entry.data;
+  if (leadsFailed || leadsProvenAt === undefined) return false;
+  const age = (Date.parse(entry.at) - Date.parse(leadsProvenAt)) / 3_600_000;
+  return age >= 0 && age <= hours;
+}
+
+/** The leads a reading was taken through: by name, else whatever that person had in hand. */
+const leadsOf = ({ entry }: SeenReading) => entry.data.leads?.join() || `by ${entry.by}`;
+
+const minutesLost = DEFAULT_COSTS.redoJack + DEFAULT_COSTS.prove;
+
 /**
  * What the newest reading makes of those before it. `readings` are in the order in which they were taken, the one
- * just logged last. At most one pattern is told: the one to act on first.
+ * just logged last. At most one pattern is told: the one to act on first, which is the cheapest to look at.
  */
 export function patternAt(
   readings: readonly SeenReading[],
   thresholds: { [K in keyof Thresholds]?: number | undefined } = {},
+  leadHours = USUAL_LEAD_HOURS,
 ): Pattern | null {
-  const most: Thresholds = {
-    sameContact: thresholds.sameContact ?? USUAL_THRESHOLDS.sameContact,
-    sameSplit: thresholds.sameSplit ?? USUAL_THRESHOLDS.sameSplit,
-    sameSlot: thresholds.sameSlot ?? USUAL_THRESHOLDS.sameSlot,
-  };
   const now = readings.at(-1);
   if (!now || now.faults.length === 0) return null;
   if (now.faults.some((f) => f.kind === 'all-open'))
     return {
       kind: 'all-open',
-      contacts: [],
+      deviation: KIND_WORDS['all-open'],
       links: [now.link.label],
       text: `Nothing answers on ${now.link.label}. Is this the right port, and is the remote plugged in? Only then is it a failure.`,
     };
   const each = lastEach(readings);
-  const labels = (list: readonly SeenReading[]) => list.map((r) => r.link.label);
-  const slot = [...opensAndShorts(now)].filter((c) => now.faults.some((f) => f.kind === 'open' && f.contacts.includes(c as never))); // prettier-ignore
-  const onPanel = each.filter((r) => r.link.head.panel === now.link.head.panel);
-  for (const contact of slot) {
-    const open = onPanel.filter(
-      (r) =>
-        r.entry.data.blame?.includes('head') &&
-        r.faults.some((f) => f.kind === 'open' && f.contacts.includes(contact as never)),
-    );
-    if (open.length >= most.sameSlot && open.includes(now))
-      return {
-        kind: 'same-slot',
-        contacts: [contact],
-        links: labels(open),
-        text: `Contact ${contact} is open at the panel on ${labels(open).join(', ')}: look at the blade and at the panel before you go on.`,
-      };
+  const sure = leadsSure(now, leadHours);
+  const through = [now.link.head, now.link.tail].some((end) => reachedByLead(end.connector));
+  /** Links of a group that deviate alike, where they are as many as make a pattern among the last of the group. */
+  const alike = (d: Deviation, most: number, sameGroup: (r: SeenReading) => boolean) => {
+    const last = each.filter(sameGroup).slice(-most * WINDOW);
+    const found = last.filter((r) => deviations(r).some((x) => x.says === d.says));
+    return found.length >= most ? found.map((r) => r.link.label) : null;
+  };
+  const told = (kind: Pattern['kind'], d: Deviation, links: readonly string[], check: string): Pattern => ({
+    kind,
+    deviation: d.says,
+    links,
+    text: `${listed(links)}: ${d.says}, ${links.length} of the last few. ${check} Each more of it costs about ${minutesLost} minutes.`,
+  });
+  const most = { ...USUAL_THRESHOLDS, ...Object.fromEntries(Object.entries(thresholds).filter(([, n]) => n !== undefined)) } as Thresholds; // prettier-ignore
+  const seen = deviations(now);
+
+  for (const d of through && !sure ? seen.filter((x) => OF_A_LEAD.has(x.kind)) : []) {
+    const links = alike(d, Math.min(BY_DOUBTED_LEADS, most.sameContact), (r) => leadsOf(r) === leadsOf(now));
+    if (links)
+      return told('same-lead', d, links, 'Suspect the test lead first: prove the leads against each other, two minutes.'); // prettier-ignore
   }
-  const run = each.slice(-most.sameContact);
-  if (run.length === most.sameContact)
-    for (const contact of opensAndShorts(now))
-      if (run.every((r) => opensAndShorts(r).has(contact)))
-        return {
-          kind: 'same-contact',
-          contacts: [contact],
-          links: labels(run),
-          text: `Contact ${contact} fails on ${labels(run).join(', ')} in a row: suspect the test lead first. Prove the leads against each other.`,
-        };
-  const byHand = each.filter((r) => r.entry.by === now.entry.by).slice(-most.sameSplit);
-  if (byHand.length === most.sameSplit)
-    for (const pair of splitsOf(now))
-      if (byHand.every((r) => splitsOf(r).includes(pair)))
-        return {
-          kind: 'same-split',
-          contacts: [pair],
-          links: labels(byHand),
-          text: `The same split on ${labels(byHand).join(', ')}: an order in the hand that is wrong. Read the scheme back before the next one.`,
-        };
+  for (const d of seen.filter((x) => x.kind === 'open' || x.kind === 'short')) {
+    const atSlot = (r: SeenReading) => r.link.head.panel === now.link.head.panel;
+    const links = alike(d, most.sameSlot, (r) => atSlot(r) && (r === now || (r.entry.data.blame?.includes('head') ?? true))); // prettier-ignore
+    if (links && now.entry.data.blame?.includes('head'))
+      return told('same-slot', d, links, 'Look at the blade and at the panel before you go on.');
+  }
+  for (const d of seen) {
+    const lead = OF_A_LEAD.has(d.kind);
+    const links = alike(d, lead ? most.sameContact : most.sameSplit, (r) => r.entry.by === now.entry.by);
+    if (!links) continue;
+    return lead && through && d.kind !== 'crossed-schemes'
+      ? told('same-lead', d, links, 'Suspect the test lead first: prove the leads against each other, two minutes.') // prettier-ignore
+      : told('same-hand', d, links, 'It is the same each time: an order in the hand that is wrong. Read the scheme back before the next one.'); // prettier-ignore
+  }
   return null;
 }

@@ -45,7 +45,7 @@ describe('what a redo takes', () => {
   const takes = (entries: Entry[], end: 'head' | 'tail', contacts: ('4' | '5')[]) =>
     redoTakes(foldLink(k, terms, entries), k, policy, end, contacts);
   it('is a punch at a jack whose contacts are known, with no cable', () => {
-    expect(takes([seat('head')], 'head', ['4'])).toEqual({ way: 'repunch', minutes: 1.5, cableMm: 0 });
+    expect(takes([seat('head')], 'head', ['4'])).toEqual({ way: 'repunch', minutes: 1.3, cableMm: 0 });
   });
   it('is the whole end at a plug, or where no contact is named, or where the slot was punched three times', () => {
     expect(takes([seat('tail')], 'tail', ['4'])).toEqual({ way: 'redo', minutes: 4, cableMm: 50 });

@@ -16,7 +16,8 @@ const { policy } = file.job;
 const link = (id: string): Link => file.links.find((l) => l.id === id)!;
 
 let n = 0;
-const seen = (id: string, walk: string, more: { splits?: '36'[]; blame?: 'head'[]; by?: string } = {}): SeenReading =>
+interface More { splits?: '36'[]; blame?: 'head'[]; by?: string; leads?: string[]; leadsProvenAt?: string } // prettier-ignore
+const seen = (id: string, walk: string, { splits, by, ...data }: More = {}): SeenReading =>
   seeReading(link(id), {
     id: `e${++n}`,
     job: 'j',
@@ -24,40 +25,64 @@ const seen = (id: string, walk: string, more: { splits?: '36'[]; blame?: 'head'[
     end: undefined,
     kind: 'reading',
     at: '2026-05-04T09:00:00Z',
-    by: more.by ?? 'bo',
-    data: { reading: { walk, ...(more.splits ? { splits: more.splits } : {}) }, ...(more.blame ? { blame: more.blame } : {}) },
+    by: by ?? 'bo',
+    data: { reading: { walk, ...(splits ? { splits } : {}) }, ...data },
   } as EntryOf<'reading'>)!; // prettier-ignore
 
 describe('patterns over the last links', () => {
   const open4 = '1 2 3 - 5 6 7 8';
-  it('asks for the lead after the same contact on three links in a row, not after two', () => {
-    const two = [seen('K1-01', open4), seen('K1-02', open4)];
+  const good = '1 2 3 4 5 6 7 8';
+  const proven = { leadsProvenAt: '2026-05-04T08:00:00Z' };
+  it('asks for the lead after the same contact on two links, where nobody has proven the leads', () => {
+    expect(patternAt([seen('K1-01', open4)])).toBeNull();
+    const told = patternAt([seen('K1-01', open4), seen('K1-02', open4)]);
+    expect(told).toMatchObject({ kind: 'same-lead', deviation: 'contact 4 open', links: ['K1-01', 'K1-02'] });
+    expect(told!.text).toMatch(/^K1-01 and K1-02: contact 4 open.*prove the leads.*6 minutes/);
+  });
+  it('and after three where they were proven within the hours', () => {
+    const two = [seen('K1-01', open4, proven), seen('K1-02', open4, proven)];
     expect(patternAt(two)).toBeNull();
-    expect(patternAt([...two, seen('K1-03', open4)])).toMatchObject({
-      kind: 'same-contact',
-      contacts: ['4'],
-    });
-    expect(patternAt([...two, seen('K1-03', '1 2 3 4 5 6 7 8'), seen('K1-04', open4)])).toBeNull();
+    expect(patternAt([...two, seen('K1-03', open4, proven)])).toMatchObject({ kind: 'same-lead' });
+    expect(patternAt([...two.slice(1), seen('K1-03', open4, { leadsProvenAt: '2026-05-01T08:00:00Z' })])).toMatchObject({ kind: 'same-lead' }); // prettier-ignore
+  });
+  it('sees a lead that comes and goes: k of the last 2k, in a row or not', () => {
+    const list = [seen('K1-01', open4), seen('K1-02', good), seen('K1-03', good), seen('K1-04', open4)];
+    expect(patternAt(list)).toMatchObject({ kind: 'same-lead' });
+    expect(patternAt([list[0]!, seen('K1-05', good), ...list.slice(1)])).toBeNull();
+  });
+  it('keeps leads of another name apart, and those of another person', () => {
+    expect(patternAt([seen('K1-01', open4, { leads: ['a', 'b'] }), seen('K1-02', open4, { leads: ['c', 'd'] })])).toBeNull(); // prettier-ignore
+    expect(patternAt([seen('K1-01', open4, { by: 'una' }), seen('K1-02', open4)])).toBeNull();
   });
   it('counts a link that is read again once', () =>
     expect(patternAt([seen('K1-01', open4), seen('K1-01', open4), seen('K1-01', open4)])).toBeNull());
-  it('points at blade or panel when a slot of one panel is open at the head, in a row or not', () => {
-    const at = (id: string) => seen(id, open4, { blame: ['head'] });
-    const good = seen('K1-05', '12345678');
-    expect(patternAt([at('K1-01'), good, at('K1-02'), good, at('K1-09')])).toMatchObject({
-      kind: 'same-slot',
-    });
-    expect(patternAt([at('K1-01'), at('K2-02'), good, at('T1-09')])).toBeNull();
+  it('points at blade or panel when a slot of one panel is open at the head, leads proven, in a row or not', () => {
+    const at = (id: string) => seen(id, open4, { ...proven, blame: ['head'] });
+    const fine = seen('K1-05', good, proven);
+    expect(patternAt([at('K1-01'), fine, at('K1-02'), at('K1-09')])).toMatchObject({ kind: 'same-slot' });
+    expect(patternAt([at('K1-01'), at('K2-02'), fine, at('T1-09')])).toMatchObject({ kind: 'same-lead' });
   });
-  it('points at the hand when one person splits the same pair three times', () => {
-    const split = (id: string, by: string) => seen(id, '12345678', { splits: ['36'], by });
-    expect(patternAt([split('K1-01', 'bo'), seen('K1-06', '12345678', { by: 'una' }), split('K1-02', 'bo'), split('K1-03', 'bo')])).toMatchObject({ kind: 'same-split' }); // prettier-ignore
-    expect(patternAt([split('K1-01', 'bo'), split('K1-02', 'una'), split('K1-03', 'bo')])).toBeNull();
+  it.each([
+    ['12345678', { splits: ['36' as const] }, 'pair 3-6 split'],
+    ['21345678', {}, 'pair 1-2 reversed'],
+    ['36145278', { ...proven }, 'A at one end, B at the other'],
+    ['13245678', {}, 'contacts 2 and 3 out of order'],
+  ] as const)('points at the hand when one person reads %s three times', (walk, more, deviation) => {
+    const by = (id: string, by: string) => seen(id, walk, { ...more, by } as never);
+    expect(patternAt([by('K1-01', 'bo'), seen('K1-06', good, { by: 'una' }), by('K1-02', 'bo'), by('K1-03', 'bo')])).toMatchObject({ kind: 'same-hand', deviation }); // prettier-ignore
+    expect(patternAt([by('K1-01', 'bo'), by('K1-02', 'una'), by('K1-03', 'bo')])).toBeNull();
   });
+  it('takes two crossed links by unproven leads for a crossover cord', () =>
+    expect(patternAt([seen('K1-01', '36145278'), seen('K1-02', '36145278')])).toMatchObject({ kind: 'same-lead' })); // prettier-ignore
+  it('sees shields that are open on every port', () =>
+    expect(patternAt([seen('T1-01', '12345678-'), seen('T1-02', '12345678-')])).toMatchObject({ deviation: 'shield open' })); // prettier-ignore
   it('asks for port and remote first when nothing answers', () =>
     expect(patternAt([seen('K1-01', '--------')])).toMatchObject({ kind: 'all-open' }));
-  it('keeps to the job’s own thresholds', () =>
-    expect(patternAt([seen('K1-01', open4), seen('K1-02', open4)], { sameContact: 2 })).not.toBeNull());
+  it('keeps to the job’s own thresholds', () => {
+    const three = ['K1-01', 'K1-02', 'K1-03'].map((id) => seen(id, '21345678'));
+    expect(patternAt(three, { sameSplit: 4 })).toBeNull();
+    expect(patternAt(three.slice(1), { sameSplit: 2 })).not.toBeNull();
+  });
 });
 
 describe('test leads', () => {

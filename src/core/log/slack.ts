@@ -56,10 +56,15 @@ export function redoTakes(
   end: End,
   contacts: readonly Contact[],
 ): RedoTakes {
-  const jack = classOf(link[end].connector) === 'jack';
-  if (jack && mayPunch(status, end, contacts))
-    return { way: 'repunch', minutes: DEFAULT_COSTS.repunch, cableMm: 0 };
+  const connector = classOf(link[end].connector);
+  const { repunch, repunchEach, repull, redoPlug, redoJack, redoCore } = DEFAULT_COSTS;
+  if (connector === 'jack' && mayPunch(status, end, contacts))
+    return { way: 'repunch', minutes: repunch + repunchEach * contacts.length, cableMm: 0 };
   const { takesMm, mustRepull } = slackLeft(status, link, policy, end);
-  if (mustRepull) return { way: 're-pull', minutes: DEFAULT_COSTS.repull, cableMm: takesMm };
-  return { way: 'redo', minutes: jack ? DEFAULT_COSTS.redoJack : DEFAULT_COSTS.redoPlug, cableMm: takesMm };
+  if (mustRepull) return { way: 're-pull', minutes: repull, cableMm: takesMm };
+  return {
+    way: 'redo',
+    minutes: { plug: redoPlug, jack: redoJack, core: redoCore }[connector],
+    cableMm: takesMm,
+  };
 }

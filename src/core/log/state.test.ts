@@ -179,11 +179,37 @@ describe('conditions beside the facts', () => {
     const log = [seat('head'), seat('tail'), read('1 2 3 4 5 6 7 8'), entry('exchanged', { with: 'K1-02' })];
     expect(states(foldLink(link, terms, log))).toEqual(['failed', 'failed']);
   });
-  it('a redo that fails again is a redo no more for the diagnosis', () => {
-    const log = [seat('head'), seat('tail'), read('1 2 3 - 5 6 7 8', {}, ['head']), redo('head')];
-    expect(foldLink(link, terms, log).head.redoneSinceFail).toBe(true);
-    const again = [...log, read('1 2 3 - 5 6 7 8', {}, ['head'])];
-    expect(foldLink(link, terms, again).head.redoneSinceFail).toBe(false);
+  it('what was done and seen since it first failed is one thread, until it reads good', () => {
+    const look = { end: 'tail' as const, contact: '4' as const, conductor: 'BL' as const, open: false };
+    const diagnosis = {
+      mistakes: [],
+      probability: 1,
+      remedy: '',
+      looked: [look, { ...look, end: 'head' as const }],
+    };
+    const failed = read('1 2 3 - 5 6 7 8', {}, ['head']);
+    Object.assign(failed.data, { diagnosis, known: { checked: true, swapped: ['tail'] } });
+    const log = [seat('head'), seat('tail'), failed];
+    expect(foldLink(link, terms, log).thread).toMatchObject({ fails: 1, checked: true, swapped: ['tail'], looked: [{ end: 'tail' }, { end: 'head' }] }); // prettier-ignore
+    log.push(entry('redone', { action: 'repunch', contacts: ['4'] }, 'head') as never);
+    expect(foldLink(link, terms, log).thread).toMatchObject({ looked: [{ end: 'tail' }], repunched: [{ end: 'head', contact: '4' }], redone: [] }); // prettier-ignore
+    log.push(redo('head') as never, read('1 2 3 - 5 6 7 8', {}, ['tail']));
+    expect(foldLink(link, terms, log).thread).toMatchObject({ fails: 2, checked: true, repunched: [], redone: ['head'], looked: [{ end: 'tail' }] }); // prettier-ignore
+    log.push(read('1 2 3 4 5 6 7 8'));
+    expect(foldLink(link, terms, log).thread).toBeUndefined();
+  });
+  it('what was wrong is asked until it is told, before or after the pass', () => {
+    const failed = read('1 2 3 - 5 6 7 8', {}, ['head']);
+    const mistakes = [
+      { where: 'head' as const, kind: 'missed-punch', contacts: ['4' as const], conductors: ['BL' as const] },
+    ];
+    Object.assign(failed.data, { diagnosis: { mistakes, probability: 0.8, remedy: '', looked: [] } });
+    const mended = [seat('head'), seat('tail'), failed, redo('head'), read('1 2 3 4 5 6 7 8')];
+    expect(foldLink(link, terms, mended).untold).toEqual(mistakes);
+    const told = entry('found', { mistakes, asExplained: true });
+    expect(foldLink(link, terms, [...mended, told]).untold).toBeUndefined();
+    const before = [...mended.slice(0, 4), told, mended[4]!];
+    expect(foldLink(link, terms, before).untold).toBeUndefined();
   });
   it('a redo makes a provisional end across stale as well as a proven one', () => {
     const log = [seat('head'), seat('tail'), read('1 2 3 4 5 6 7 8', { evidence: 'continuity', splits: undefined })]; // prettier-ignore

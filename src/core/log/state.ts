@@ -9,6 +9,7 @@ import type { TapeFlag } from '../model/tape';
 import { cutBackMm } from './cut-back';
 import { judgeMeasured, type Terms } from './judge-measured';
 import { project, type Projection } from './projection';
+import { threadAfterFail, threadAfterWork, type LoggedMistakes, type Thread } from './thread';
 
 /** States of a termination, in the order of the work. */
 export const TERMINATION_STATES = ['bare', 'seated', 'stale', 'provisional', 'proven', 'failed'] as const;
@@ -29,8 +30,6 @@ export interface TerminationStatus {
   readBack: boolean;
   /** A read-back found right that still waits for its connector to be seated. */
   readBackWaiting: boolean;
-  /** Done again since this end last failed. */
-  redoneSinceFail: boolean;
   reason?: string;
   /** Cable cut off at this end so far, in millimetres. */
   slackTakenMm?: number;
@@ -63,6 +62,10 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   lastReading?: LastReading;
   /** What was wrong has been written down since the last failing reading. */
   foundSinceFail?: boolean;
+  /** It was mended and reads good, but nobody has written down what was wrong: what it was taken for. */
+  untold?: LoggedMistakes;
+  /** What was learned and done since it first failed; there is none once it reads good. */
+  thread?: Thread;
   /** It answered at another link's outlet: with which, and whether somebody has exchanged them back since. */
   exchanged?: { with: string; mended: boolean };
   /** What a trace found of this link's cable. */
@@ -76,7 +79,6 @@ const fresh = (): TerminationStatus => ({
   repunched: {},
   readBack: false,
   readBackWaiting: false,
-  redoneSinceFail: false,
 });
 
 /** Kinds of entries that a link's state stands on: all about a link; the compiler holds that none is left out. */
@@ -144,6 +146,12 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
         connector: e.data.connector,
         scheme: e.data.scheme,
       });
+      if (status.thread)
+        status.thread = threadAfterWork(
+          status.thread,
+          e.end!,
+          e.data.action === 'repunch' ? (e.data.contacts ?? []) : null,
+        );
       if (e.data.action === 'repunch')
         for (const c of e.data.contacts ?? [])
           status[e.end!].repunched[c] = (status[e.end!].repunched[c] ?? 0) + 1;
@@ -153,6 +161,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       status.head = fresh();
       status.tail = fresh();
       delete status.lastReading;
+      delete status.thread;
       delete status.traced;
       delete status.exchanged;
       return;
@@ -167,6 +176,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       status.exchanged = { with: e.data.with, mended: false };
       return;
     case 'moved':
+      delete status.thread;
       for (const end of ENDS) if (status[end].state !== 'bare') unproven(status, end);
       return;
     case 'traced':
@@ -183,6 +193,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       return;
     case 'found':
       status.foundSinceFail = true;
+      delete status.untold;
       return;
     case 'reading':
       return proved(status, link, terms, e);
@@ -212,7 +223,6 @@ function workDone(
   t.working = true;
   if (work.newConnector) t.repunched = {};
   if (!first || t.attempt === 0) t.attempt += 1;
-  t.redoneSinceFail = t.state === 'failed' || t.redoneSinceFail;
   t.state = first ? 'seated' : 'stale';
   if (work.connector) t.connector = work.connector;
   if (work.scheme) t.scheme = work.scheme;
@@ -236,7 +246,6 @@ function unproven(status: LinkStatus, end: End): void {
 function fail(t: TerminationStatus, e: Entry, reason: string): void {
   delete t.working;
   t.state = 'failed';
-  t.redoneSinceFail = false;
   t.readBack = false;
   t.by = e.by;
   t.at = e.at;
@@ -265,11 +274,14 @@ function proved(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'readin
     delete status.exchanged;
   }
   if (judgement.verdict !== 'fail') {
+    const { thread } = status;
+    if (thread && !status.foundSinceFail && thread.redone.length + thread.repunched.length > 0)
+      status.untold = thread.explained;
+    delete status.thread;
     if (status.traced) status.traced = { ...status.traced, is: 'known' };
     for (const end of ENDS) {
       const t = status[end];
       t.state = judgement.verdict === 'pass' ? 'proven' : 'provisional';
-      t.redoneSinceFail = false;
       delete t.reason;
       delete t.working;
       delete t.loggedTwice;
@@ -277,6 +289,8 @@ function proved(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'readin
     return;
   }
   status.foundSinceFail = false;
+  delete status.untold;
+  status.thread = threadAfterFail(status.thread, e.data, e.at);
   const blamed = e.data.blame?.length ? e.data.blame : [...ENDS];
   for (const end of ENDS) {
     if (blamed.includes(end)) fail(status[end], e, judgement.reason);

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { CONNECTOR_FAMILIES } from '../wiring/connector';
 import { CONDUCTORS, type End } from '../wiring/conductors';
 import { SCHEMES } from '../wiring/schemes';
+import { MISTAKE_PLACES } from './mistake-places';
 import { TAPES } from './tape';
 import { contactSchema, electricalSchema, endSchema, instantSchema, measuredSchema } from './reading';
 
@@ -9,7 +10,7 @@ const idSchema = z.string().min(1).max(80);
 const conductorSchema = z.enum([...CONDUCTORS, 'DRAIN']);
 const noteSchema = z.string().max(2000);
 const mistakeSchema = z.strictObject({
-  where: z.enum(['head', 'tail', 'cable']),
+  where: z.enum(MISTAKE_PLACES),
   kind: z.string().min(1).max(40),
   contacts: z.array(contactSchema).max(9),
   conductors: z.array(conductorSchema).max(9),
@@ -45,6 +46,10 @@ export const ENTRY_DATA = {
     confirmed: z
       .array(z.enum(['length']))
       .max(4)
+      .optional(),
+    /** What was made sure of before it was taken: port, remote and link; the leads at these ends. */
+    known: z
+      .strictObject({ checked: z.literal(true).optional(), swapped: z.array(endSchema).max(2).optional() })
       .optional(),
     /** Brought in from a file: by whom, when, from which. */
     brought: z.strictObject({ by: idSchema, at: instantSchema, file: z.string().max(200) }).optional(),

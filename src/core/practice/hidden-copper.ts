@@ -1,6 +1,6 @@
-import { copperAsOrdered, type Copper } from '../copper/copper';
+import { copperAsOrdered, READ_DIRECTLY, type Copper } from '../copper/copper';
 import { sense } from '../copper/sense';
-import { endMistakes, STARTING_WEIGHTS } from '../diagnose/catalogue';
+import { endMistakes, madeAt, STARTING_WEIGHTS } from '../diagnose/catalogue';
 import { narrowEnd, wideEnd } from '../diagnose/compact';
 import { drawMistakes } from './draw';
 import { READ_BACK_FACTOR } from '../diagnose/place-states';
@@ -9,7 +9,6 @@ import type { Measured } from '../model/reading';
 import { readMeasured } from '../log/measured';
 import { effective } from '../log/effective';
 import { randomFrom, seedOf } from './random';
-import { schemesFor } from '../wiring/schemes';
 import { writeWalk } from '../reading/walk';
 import type { Contact, End } from '../wiring/conductors';
 import type { LinkSpec } from '../wiring/link-spec';
@@ -31,14 +30,20 @@ export function hiddenCopper(
   explain: ExplainReading,
 ): Copper {
   const right = copperAsOrdered(spec);
-  const empty = () => ({ seats: {}, open: [], bridges: [] });
-  let copper: Copper = { head: empty(), tail: empty(), cable: { breaks: [], bridges: [] } };
+  const empty = () => ({ seats: {}, open: [], looksHome: [], bent: [], bridges: [] });
+  const nothingYet = (): Copper => ({
+    head: empty(),
+    tail: empty(),
+    cable: { breaks: [], bridges: [] },
+    ...READ_DIRECTLY,
+  });
+  let copper = nothingYet();
   const attempts: Record<End, number> = { head: 0, tail: 0 };
   const readBack: Record<End, boolean> = { head: false, tail: false };
   const made = (end: End): void => {
     const random = randomFrom(seedOf(link, end, ++attempts[end]));
     const { connector } = spec[end];
-    const ways = endMistakes(connector, schemesFor(spec)[end]).filter(
+    const ways = endMistakes(connector, madeAt(spec, end)).filter(
       (w) => !(readBack[end] && w.permutes) || random() < READ_BACK_FACTOR,
     );
     const drawn = drawMistakes(
@@ -61,8 +66,7 @@ export function hiddenCopper(
     else if (e.kind === 'redone' && e.data.action === 'redo') made(e.end!);
     else if (e.kind === 'redone')
       copper = { ...copper, [e.end!]: punched(copper, right, e.end!, e.data.contacts ?? []) };
-    else if (e.kind === 'repulled')
-      copper = { head: empty(), tail: empty(), cable: { breaks: [], bridges: [] } };
+    else if (e.kind === 'repulled') copper = nothingYet();
     else if (e.kind === 'reading') copper = agreeing(copper, right, spec, e.data.reading, explain);
   }
   return copper;
@@ -70,9 +74,12 @@ export function hiddenCopper(
 
 function punched(copper: Copper, right: Copper, end: End, contacts: readonly Contact[]): Copper[End] {
   const now = copper[end];
+  const mended = (c: Contact) => contacts.includes(c) && !now.bent.includes(c);
   return {
     seats: { ...now.seats, ...Object.fromEntries(contacts.map((c) => [c, right[end].seats[c]])) },
-    open: now.open.filter((c) => !contacts.includes(c)),
+    open: now.open.filter((c) => !mended(c)),
+    looksHome: now.looksHome.filter((c) => !mended(c)),
+    bent: now.bent,
     bridges: now.bridges.filter((b) => !b.some((c) => contacts.includes(c))),
   };
 }

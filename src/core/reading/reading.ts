@@ -21,6 +21,8 @@ export interface Reading {
   joins?: Joins | undefined;
   distances?: Distance[] | undefined;
   lengthMetres?: number | undefined;
+  /** The tester's own leads are taken off its lengths. */
+  leadsSubtracted?: boolean | undefined;
   configuration?: Configuration | undefined;
   /** What the tester itself made of it, where it holds links against limits. */
   result?: TesterResult | undefined;

@@ -2,6 +2,7 @@ import { evidenceCovers, type Evidence } from '../model/evidence';
 import type { Order } from '../wiring/schemes';
 import { type Reading } from './reading';
 import { resultPasses, resultWords } from '../model/tester-result';
+import { listed } from '../wiring/words';
 import { faultsOf, type Fault } from './faults';
 
 /** What a reading means for its link. */
@@ -28,8 +29,9 @@ function lacks(reading: Reading): string {
 }
 
 /** What a reading of a kind does not rule out, in words. */
-export function notRuledOut(evidence: Evidence, splitsLookedAt: boolean): string[] {
+export function notRuledOut(evidence: Evidence, splitsLookedAt: boolean, shieldAnswers = false): string[] {
   const open: string[] = [];
+  if (shieldAnswers) open.push("a shield that answers only through the building's earth");
   if (!splitsLookedAt) open.push('split pairs');
   if (!evidenceCovers(evidence, 'wiremap-length')) open.push('length');
   if (!evidenceCovers(evidence, 'qualification')) open.push('whether the speed runs');
@@ -52,7 +54,7 @@ export interface Judgement {
 export function judge(reading: Reading, ordered: Order, asked: Evidence = 'continuity'): Judgement {
   const faults = faultsOf(reading, ordered);
   const evidence = earnedEvidence(reading);
-  const base = { faults, evidence, notRuledOut: notRuledOut(evidence, reading.splits !== undefined) };
+  const base = { faults, evidence, notRuledOut: notRuledOut(evidence, reading.splits !== undefined, Boolean(reading.walk[8]?.length)) }; // prettier-ignore
   if (faults.length) return { ...base, verdict: 'fail', reason: failReason(faults) };
   if (reading.result && !resultPasses(reading.result))
     return { ...base, verdict: 'fail', reason: `the tester says ${resultWords(reading.result)}` };
@@ -89,22 +91,33 @@ export const EVIDENCE_WORDS: Record<Evidence, string> = {
 const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight'];
 const count = (n: number, one: string) => `${NUMBERS[n] ?? n} ${one}${n === 1 ? '' : 's'}`;
 
+/** Kinds of the whole link in words. */
+const WHOLE_LINK: [Fault['kind'], string][] = [
+  ['rollover', 'all eight in reverse order'],
+  ['crossed-schemes', 'A at one end, B at the other'],
+  ['full-crossover', 'full crossover, all four pairs'],
+  ['straight-on-crossover', 'reads straight, but a crossover was ordered: the same scheme at both ends'],
+];
+
+const contactsInWords = (contacts: readonly string[]) =>
+  `${contacts.length === 1 ? 'contact' : 'contacts'} ${listed(contacts)}`;
+
 /** The faults in a few words, the weightiest first. */
 export function failReason(faults: readonly Fault[]): string {
   const of = (kind: Fault['kind']) => faults.filter((f) => f.kind === kind);
-  const says: string[] = [];
   if (of('all-open').length) return 'nothing answers at all';
-  if (of('rollover').length) says.push('all eight in reverse order');
-  if (of('crossed-schemes').length) says.push('A at one end, B at the other');
-  else if (of('transposed-pair').length)
-    says.push(`${count(of('transposed-pair').length, 'pair')} transposed`);
+  const says = WHOLE_LINK.filter(([kind]) => of(kind).length).map(([, words]) => words);
+  const transposed = of('transposed-pair');
+  // A at one end and B at the other is orange and green transposed: that is not said twice.
+  if (transposed.length && !of('crossed-schemes').length)
+    says.push(`${count(transposed.length, 'pair')} transposed`);
   if (of('reversed-pair').length) says.push(`${count(of('reversed-pair').length, 'pair')} reversed`);
-  for (const f of of('miswire')) says.push(`contacts ${f.contacts.join(', ')} out of order`);
+  for (const f of of('miswire')) says.push(`${contactsInWords(f.contacts)} out of order`);
   const opens = of('open').flatMap((f) => f.contacts);
-  if (opens.length) says.push(`${opens.length === 1 ? 'contact' : 'contacts'} ${opens.join(', ')} open`);
+  if (opens.length) says.push(`${contactsInWords(opens)} open`);
   if (of('shield-open').length) says.push('shield open');
-  for (const f of of('short')) says.push(`contacts ${f.contacts.join(' and ')} joined`);
+  for (const f of of('short')) says.push(`contacts ${listed(f.contacts)} joined`);
   const splits = of('split-pair').map((f) => `${f.pair![0]}-${f.pair![1]}`);
-  if (splits.length) says.push(`split pairs ${splits.join(' and ')}`);
+  if (splits.length) says.push(`split ${splits.length === 1 ? 'pair' : 'pairs'} ${listed(splits)}`);
   return says.join('; ');
 }

@@ -1,6 +1,9 @@
-/** The two classes the mistake catalogue tells apart. */
-export const CONNECTOR_CLASSES = ['plug', 'jack'] as const;
-/** Whether a connector is closed for good once seated (`plug`) or has slots that can be punched again (`jack`). */
+/** The classes the mistake catalogue tells apart. */
+export const CONNECTOR_CLASSES = ['plug', 'jack', 'core'] as const;
+/**
+ * Whether a connector is closed for good once seated (`plug`), has slots that can be punched again (`jack`), or
+ * pierces its conductors in a core or cap that can be looked at but is done again as a whole (`core`).
+ */
 export type ConnectorClass = (typeof CONNECTOR_CLASSES)[number];
 
 /** The connector families a link's end can have. */
@@ -39,15 +42,37 @@ export const FAMILY_NAMES: Record<ConnectorFamily, string> = {
   'coax-compression': 'coax compression connector',
 };
 
-const JACK_LIKE: ReadonlySet<ConnectorFamily> = new Set<ConnectorFamily>([
+const CLASS_OF: Record<ConnectorFamily, ConnectorClass> = {
+  'closed-plug': 'plug',
+  'pass-through-plug': 'plug',
+  'load-bar-plug': 'plug',
+  'staggered-load-bar-plug': 'plug',
+  'shielded-plug': 'plug',
+  'punch-down-jack': 'jack',
+  'toolless-jack': 'jack',
+  'shielded-toolless-jack': 'jack',
+  'core-and-cap': 'core',
+  'field-plug': 'core',
+  'braided-connector': 'core',
+  'patch-panel': 'jack',
+  'coax-compression': 'plug',
+};
+
+/** The class of a family, as the mistake catalogue and the costs of a redo see it. */
+export const classOf = (family: ConnectorFamily): ConnectorClass => CLASS_OF[family];
+
+/** Families with a jack's face: a tester reaches them through a test lead. */
+const REACHED_BY_LEAD: ReadonlySet<ConnectorFamily> = new Set<ConnectorFamily>([
   'punch-down-jack',
   'toolless-jack',
   'shielded-toolless-jack',
+  'core-and-cap',
+  'braided-connector',
   'patch-panel',
 ]);
 
-/** The class of a family, as the mistake catalogue and the costs of a redo see it. */
-export const classOf = (family: ConnectorFamily): ConnectorClass => (JACK_LIKE.has(family) ? 'jack' : 'plug');
+/** Whether a tester reaches a connector of this family through a test lead, as it does a jack; a plug goes in itself. */
+export const reachedByLead = (family: ConnectorFamily): boolean => REACHED_BY_LEAD.has(family);
 
 /** What kind of line a family ends: four twisted pairs on eight contacts, or the centre and braid of a coax. */
 export type Medium = 'twisted-pair' | 'coax';

@@ -1,10 +1,12 @@
-import type { ConnectorClass } from './connector';
+import type { ConnectorClass, ConnectorFamily } from './connector';
 import type { End } from './conductors';
 import type { Order, Scheme } from './schemes';
 
 /** What is ordered at one end. */
 export interface EndSpec {
   connector: ConnectorClass;
+  /** The connector family, for words of its own. */
+  family?: ConnectorFamily | undefined;
   scheme: Scheme;
 }
 

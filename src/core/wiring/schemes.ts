@@ -5,8 +5,8 @@ export const SCHEMES = ['T568A', 'T568B'] as const;
 /** A termination order. */
 export type Scheme = (typeof SCHEMES)[number];
 
-/** How a link is ordered: same order at both ends, or orange and green exchanged on purpose. */
-export const ORDERS = ['straight', 'crossover'] as const;
+/** How a link is ordered: same order at both ends, two pairs or all four exchanged on purpose, or rolled over. */
+export const ORDERS = ['straight', 'crossover', 'four-pair-crossover', 'rollover'] as const;
 /** How a link is ordered. */
 export type Order = (typeof ORDERS)[number];
 
@@ -30,22 +30,20 @@ export const contactFor = (scheme: Scheme, conductor: Conductor): Contact =>
 /** Which conductor lies at each contact of an end; a contact left out holds none. */
 export type Seats = Partial<Record<Contact, Conductor>>;
 
-/** Every seat as the scheme has it. */
-export function seatsOf(scheme: Scheme, shielded = false): Seats {
-  const seats: Seats = {};
-  for (const contact of CONTACTS) seats[contact] = conductorAt(scheme, contact);
-  if (shielded) seats.S = 'DRAIN';
-  return seats;
-}
-
-const STRAIGHT: readonly Contact[] = CONTACTS;
-/** A at one end and B at the other: orange and green change contacts. IEEE 802.3 clause 14 crossover (from memory). */
-const CROSSOVER: readonly Contact[] = ['3', '6', '1', '4', '5', '2', '7', '8'];
+/**
+ * The tail contact that should answer head contacts 1 to 8. Crossover: A at one end and B at the other, IEEE 802.3
+ * clause 14; all four pairs crossed, clause 40; rollover, the console cord's order, common practice (all from memory).
+ */
+const ANSWERS: Record<Order, readonly Contact[]> = {
+  straight: CONTACTS,
+  crossover: ['3', '6', '1', '4', '5', '2', '7', '8'],
+  'four-pair-crossover': ['3', '6', '1', '7', '8', '2', '4', '5'],
+  rollover: ['8', '7', '6', '5', '4', '3', '2', '1'],
+};
 
 /** The tail contact that should answer a head contact. */
 export function expectedAnswer(ordered: Order, contact: Contact): Contact {
-  if (contact === 'S') return 'S';
-  return (ordered === 'straight' ? STRAIGHT : CROSSOVER)[Number(contact) - 1]!;
+  return contact === 'S' ? 'S' : ANSWERS[ordered][Number(contact) - 1]!;
 }
 
 /**
@@ -58,5 +56,26 @@ export function schemesFor(link: {
   tail: { scheme: Scheme };
 }): Record<End, Scheme> {
   const head = link.head.scheme;
-  return { head, tail: link.ordered === 'straight' ? head : otherScheme(head) };
+  return { head, tail: link.ordered === 'crossover' ? otherScheme(head) : head };
 }
+
+/** The conductors of an end on contacts 1 to 8, as they should lie. */
+export type Layout = readonly PairConductor[];
+
+/** How both ends of a link should lie: by their schemes, the tail as the order crosses or rolls it. */
+export function layoutsFor(link: {
+  ordered: Order;
+  head: { scheme: Scheme };
+  tail: { scheme: Scheme };
+}): Record<End, Layout> {
+  const head = SCHEME_ORDER[link.head.scheme];
+  return { head, tail: crossed(head, link.ordered) };
+}
+
+/** A layout as an order carries it to the other end. */
+export const crossed = (head: Layout, ordered: Order): Layout =>
+  CONTACTS.map((_, i) => head[ANSWERS[ordered].indexOf(CONTACTS[i]!)]!);
+
+/** The conductor that should lie on a contact; S takes the drain. */
+export const laidAt = (layout: Layout, contact: Contact): Conductor =>
+  contact === 'S' ? 'DRAIN' : layout[Number(contact) - 1]!;

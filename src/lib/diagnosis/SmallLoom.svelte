@@ -1,13 +1,13 @@
 <script lang="ts">
-  import { DEFAULT_COSTS } from '$core/model/costs';
   import { onMount } from 'svelte';
   import type { Copper } from '$core/copper/copper';
+  import { diagnoseInputFor } from '$core/diagnose/ask';
   import { type Look } from '$core/diagnose/types';
   import type { Link } from '$core/model/job';
   import type { Measured } from '$core/model/reading';
   import { specOf } from '$core/log/link-spec';
   import { readMeasured } from '$core/log/measured';
-  import { schemesFor } from '$core/wiring/schemes';
+  import { layoutsFor } from '$core/wiring/schemes';
   import Loom from '$lib/loom/Loom.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import { diagnoseHere } from './client';
@@ -38,13 +38,15 @@
   async function draw(): Promise<void> {
     const read = readMeasured(JSON.parse(JSON.stringify(measured)) as Measured, link.shielded);
     if (!read.ok) return;
-    const answer = await diagnoseHere({
-      link: spec,
-      reading: read.reading,
-      standingAt: job.here.standingAt,
-      knowledge: { looked: JSON.parse(JSON.stringify(looked)) as Look[], readBack: [], redone: [] },
-      costs: DEFAULT_COSTS,
-    });
+    const answer = await diagnoseHere(
+      diagnoseInputFor({
+        link,
+        policy: JSON.parse(JSON.stringify(job.plan.policy)) as typeof job.plan.policy,
+        reading: read.reading,
+        standingAt: job.here.standingAt,
+        looked: JSON.parse(JSON.stringify(looked)) as Look[],
+      }),
+    );
     if (!('diagnosis' in answer)) return;
     copper = answer.diagnosis.explanations[0] ?? null;
     if (asks && answer.diagnosis.next.action === 'look') question = answer.diagnosis.next.question ?? '';
@@ -53,5 +55,5 @@
 
 <div bind:this={box} class="min-h-24 w-full max-w-72">
   {#if question}<p class="mb-1 text-sm"><strong>Look first.</strong> {question}</p>{/if}
-  {#if copper}<Loom {copper} schemes={schemesFor(spec)} shielded={link.shielded} upright={false} />{/if}
+  {#if copper}<Loom {copper} layouts={layoutsFor(spec)} shielded={link.shielded} upright={false} />{/if}
 </div>

@@ -11,7 +11,9 @@
   const LISTS = [
     { list: 'jack', name: 'Jacks' },
     { list: 'plug', name: 'Plugs' },
+    { list: 'core', name: 'Cores and caps' },
     { list: 'cable', name: 'Cables' },
+    { list: 'lead', name: 'Test leads' },
   ] as const;
   const percent = (x: number) => `${(100 * x).toFixed(1)}`;
 </script>
@@ -42,7 +44,7 @@
                 >{percent(start[list][kind]!)}</td
               ><td>{percent(crew[list][kind]!)}</td><td class="font-bold"
                 >{percent(job.log.weights[list][kind]!)}</td
-              ><td>{job.log.found[list][kind] ?? ''}</td></tr
+              ><td>{job.log.found[list]?.[kind] ?? ''}</td></tr
             >
           {/each}
         </tbody>

@@ -27,7 +27,7 @@ export function diagnoseHere(input: DiagnoseInput): Promise<DiagnosisAnswer> {
 }
 
 /** Has the worker take up the job's weights and build what it needs for such a link, before there is a reading. */
-export function prepareHere(input: Pick<DiagnoseInput, 'link'>, weights: Weights): void {
+export function prepareHere(input: Pick<DiagnoseInput, 'link' | 'leads'>, weights: Weights): void {
   const weighing = JSON.stringify(weights);
   theWorker().postMessage({
     id: ++asked,

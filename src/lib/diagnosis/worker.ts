@@ -3,7 +3,10 @@ import type { Weights } from '$core/diagnose/catalogue';
 import { createEngine } from '$core/diagnose/engine';
 import { type DiagnoseInput } from '$core/diagnose/types';
 
-const engine = createEngine(undefined, () => performance.now());
+/** Most memory for indexes on a device, in bytes: those of a few kinds of link, fewer than a phone would miss. */
+const MOST_BYTES = 60e6;
+
+const engine = createEngine(undefined, () => performance.now(), MOST_BYTES);
 
 /** Answers `{ id, input }` with `{ id, diagnosis }` or `{ id, contradiction }`; `weights` replaces those it had, `prepareOnly` builds the index and no more. */
 self.onmessage = ({
@@ -12,7 +15,7 @@ self.onmessage = ({
   try {
     if (data.weights) engine.weigh(data.weights);
     if (data.prepareOnly) {
-      engine.prepare(data.input.link);
+      engine.prepare(data.input);
       self.postMessage({ id: data.id });
     } else self.postMessage({ id: data.id, diagnosis: engine.diagnose(data.input) });
   } catch (error) {

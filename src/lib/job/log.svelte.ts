@@ -284,7 +284,7 @@ export class JobLog {
       const link = this.linkOf(entry.link);
       return (link && seeReading(link, entry)) || [];
     });
-    const pattern = patternAt(seen, this.terms().policy.thresholds);
+    const pattern = patternAt(seen, this.terms().policy.thresholds, this.terms().policy.leadHours);
     this.pattern = pattern?.kind === 'all-open' ? null : pattern;
   }
 }

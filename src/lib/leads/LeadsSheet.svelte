@@ -1,5 +1,7 @@
 <script lang="ts">
   import { v4 as uuid } from 'uuid';
+  import { walkOfFaults } from '$core/reading/walk-of-faults';
+  import { writeWalk } from '$core/reading/walk';
   import { CONTACTS } from '$core/wiring/conductors';
   import Sheet from '$lib/shell/Sheet.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
@@ -9,7 +11,34 @@
   const job = useJob();
   let name = $state('');
   let silent = $state<string[]>([]);
-  const walk = $derived(CONTACTS.map((c) => (silent.includes(c) ? '-' : c)).join(' '));
+  let joined = $state<string[]>([]);
+  let crossed = $state(false);
+  const GAPS = CONTACTS.slice(1).map((c, i) => [CONTACTS[i]!, c] as const);
+  const good = $derived(!silent.length && !joined.length && !crossed);
+  const walk = $derived(
+    writeWalk(
+      walkOfFaults(
+        [
+          ...(crossed ? [{ kind: 'crossed-schemes' } as const] : []),
+          ...GAPS.filter((g) => joined.includes(g.join('-'))).map((contacts) => ({ kind: 'short', contacts }) as const), // prettier-ignore
+          ...CONTACTS.filter((c) => silent.includes(c)).map(
+            (contact) => ({ kind: 'open', contact }) as const,
+          ),
+        ],
+        'straight',
+        false,
+      ),
+    ),
+  );
+  const says = $derived(
+    [
+      silent.length ? `${silent.join(', ')} silent` : '',
+      joined.length ? `${joined.join(', ')} joined` : '',
+      crossed ? 'a crossover cord' : '',
+    ]
+      .filter(Boolean)
+      .join(', '),
+  );
 
   function add(event: SubmitEvent): void {
     event.preventDefault();
@@ -20,13 +49,15 @@
     name = '';
   }
   function prove(): void {
-    const ok = silent.length === 0;
+    const ok = good;
     job.log.writeForJob(
       'leads-proved',
       { leads: [...leads.ids], walk, ok },
       ok ? 'Leads proven against each other.' : 'Leads failed: put them away.',
     );
     silent = [];
+    joined = [];
+    crossed = false;
     if (ok) onclose();
   }
 </script>
@@ -55,6 +86,7 @@
     </form>
     {#if leads.ids.length === 2}
       <h3 class="text-lg font-bold">Join them end to end and read</h3>
+      <p class="text-sm text-faint">Tap what stays silent.</p>
       <div class="grid grid-cols-8 gap-1" role="group" aria-label="Contacts that stay silent">
         {#each CONTACTS as c (c)}
           <button
@@ -69,13 +101,36 @@
           >
         {/each}
       </div>
+      <details>
+        <summary class="flex min-h-12 cursor-pointer items-center text-sm">Joined or crossed</summary>
+        <div class="flex flex-wrap gap-1" role="group" aria-label="Paths that are joined">
+          {#each GAPS as gap (gap)}
+            {@const name = gap.join('-')}
+            <button
+              class={[
+                'h-12 min-w-12 border px-2 font-mono',
+                joined.includes(name) ? 'border-2 border-wrong hatched' : 'border-rule',
+              ]}
+              aria-pressed={joined.includes(name)}
+              onclick={() =>
+                (joined = joined.includes(name) ? joined.filter((x) => x !== name) : [...joined, name])}
+              ><span class="bg-paper px-1">{name}</span></button
+            >
+          {/each}
+          <button
+            class={['h-12 border px-3', crossed ? 'border-2 border-wrong hatched' : 'border-rule']}
+            aria-pressed={crossed}
+            onclick={() => (crossed = !crossed)}><span class="bg-paper px-1">a crossover cord</span></button
+          >
+        </div>
+      </details>
       {#if leads.status.state === 'bad'}
         <p class="border-l-4 border-wrong pl-3" role="alert">
           These two failed together: put one away, take another, and prove again.
         </p>
       {/if}
-      <button class="act act-now" onclick={prove}
-        >{silent.length ? `Contact ${silent.join(', ')} silent: log it` : 'All eight good: proven'}</button
+      <button class="act act-now" data-main-action onclick={prove}
+        >{good ? 'All eight good: proven' : `${says}: log it, put them away`}</button
       >
     {/if}
   </div>

@@ -1,24 +1,24 @@
 <script lang="ts">
   import type { Copper } from '$core/copper/copper';
   import { conductorLabel, type End } from '$core/wiring/conductors';
-  import type { Scheme } from '$core/wiring/schemes';
+  import type { Layout } from '$core/wiring/schemes';
   import Strand from '$lib/strand/Strand.svelte';
   import { drawLoom } from './geometry';
   import { loomWords } from './words';
 
   interface Props {
     copper: Copper;
-    schemes: Record<End, Scheme>;
+    layouts: Record<End, Layout>;
     shielded: boolean;
     upright: boolean;
     breakAt?: number | undefined;
     length?: string | undefined;
   }
-  let { copper, schemes, shielded, upright, breakAt, length }: Props = $props();
+  let { copper, layouts, shielded, upright, breakAt, length }: Props = $props();
 
   const id = $props.id();
-  const loom = $derived(drawLoom({ copper, schemes, shielded, upright, breakAt }));
-  const words = $derived(loomWords(copper, schemes, shielded));
+  const loom = $derived(drawLoom({ copper, layouts, shielded, upright, breakAt }));
+  const words = $derived(loomWords(copper, layouts, shielded));
   const margin = $derived(upright ? { x: 0, y: 34 } : { x: 22, y: 22 });
 </script>
 

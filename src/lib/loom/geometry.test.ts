@@ -3,10 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { anyCopper } from '../../../tests/support/arbitraries';
 import { copperAsOrdered, type Copper } from '$core/copper/copper';
 import { CONDUCTORS } from '$core/wiring/conductors';
+import { SCHEME_ORDER } from '$core/wiring/schemes';
 import { drawLoom, type LoomDrawing } from './geometry';
 import { loomWords } from './words';
 
-const schemes = { head: 'T568B', tail: 'T568B' } as const;
+const layouts = { head: SCHEME_ORDER.T568B, tail: SCHEME_ORDER.T568B };
 const good = (shielded = false) =>
   copperAsOrdered({
     head: { connector: 'jack', scheme: 'T568B' },
@@ -15,7 +16,7 @@ const good = (shielded = false) =>
     shielded,
   });
 const draw = (copper: Copper, upright = false, shielded = false, breakAt?: number): LoomDrawing =>
-  drawLoom({ copper, schemes, shielded, upright, breakAt });
+  drawLoom({ copper, layouts, shielded, upright, breakAt });
 const numbers = (d: string) => (d.match(/-?\d+(\.\d+)?/g) ?? []).map(Number);
 
 describe('a loom drawn', () => {
@@ -106,7 +107,7 @@ describe('a loom in words', () => {
     bad.tail.bridges.push(['4', '5']);
     bad.cable.breaks.push({ conductor: 'WBR', zone: 'tail' });
     bad.cable.bridges.push(['WG', 'G']);
-    const words = loomWords(bad, schemes, false);
+    const words = loomWords(bad, layouts, false);
     for (const part of [
       'Head: 1 white-orange; 2 white-green (should be orange)',
       '8 brown (open)',
@@ -117,5 +118,5 @@ describe('a loom in words', () => {
       expect(words).toContain(part);
   });
   it('says nothing is wrong by saying nothing of it', () =>
-    expect(loomWords(good(true), schemes, true)).not.toMatch(/should|open|joined|broken/));
+    expect(loomWords(good(true), layouts, true)).not.toMatch(/should|open|joined|broken/));
 });

@@ -9,7 +9,7 @@ import {
   type End,
   type PairColour,
 } from '$core/wiring/conductors';
-import { conductorAt, type Scheme } from '$core/wiring/schemes';
+import { laidAt, type Layout } from '$core/wiring/schemes';
 
 /** A piece of a strand with the layer it is drawn in; twists are pieces that pass over and under. */
 export interface StrandPiece {
@@ -60,7 +60,7 @@ export interface LoomDrawing {
 /** What a loom is drawn from. `breakAt` places span breaks along the cable, 0 at the head to 1. */
 export interface LoomInput {
   copper: Copper;
-  schemes: Record<End, Scheme>;
+  layouts: Record<End, Layout>;
   shielded: boolean;
   upright: boolean;
   breakAt?: number | undefined;
@@ -82,7 +82,7 @@ interface Frame {
 }
 
 /** Draws copper as a cable: boxes at the ends, fans, four twisted pairs, with what is wrong where it sits. */
-export function drawLoom({ copper, schemes, shielded, upright, breakAt }: LoomInput): LoomDrawing {
+export function drawLoom({ copper, layouts, shielded, upright, breakAt }: LoomInput): LoomDrawing {
   const contacts = contactsOf(shielded);
   const n = contacts.length;
   const pitch = upright ? (shielded ? 40 : 45) : shielded ? 37 : 42;
@@ -105,7 +105,7 @@ export function drawLoom({ copper, schemes, shielded, upright, breakAt }: LoomIn
       };
   const point = (u: number, v: number) => (upright ? `${r(v)} ${r(u)}` : `${r(u)} ${r(v)}`);
   const xy = (u: number, v: number) => (upright ? { x: v, y: u } : { x: u, y: v });
-  const order = laneOrder(schemes.head);
+  const order = laneOrder(layouts.head);
   const laneOf = (c: Conductor) =>
     c === 'DRAIN' ? 4 : order.indexOf(PAIR_COLOURS[CONDUCTORS.indexOf(c) >> 1]!);
   const jacketStart = frame.box + frame.fan;
@@ -141,7 +141,7 @@ export function drawLoom({ copper, schemes, shielded, upright, breakAt }: LoomIn
         conductor,
         open,
         ...xy(u, v),
-        wrong: open || bridgedAt(end, contact) || conductor !== conductorAt(schemes[end], contact),
+        wrong: open || bridgedAt(end, contact) || conductor !== laidAt(layouts[end], contact),
       });
       if (conductor) fan(end, conductor, i, open);
     });
@@ -217,10 +217,10 @@ const lanes = (shielded: boolean) => (shielded ? 5 : 4);
 const r = (x: number) => Math.round(x * 10) / 10;
 
 /** Pairs in the order in which their contacts lie, so that a right end fans out with the fewest crossings. */
-function laneOrder(scheme: Scheme): PairColour[] {
+function laneOrder(layout: Layout): PairColour[] {
   const middle = (colour: PairColour) => {
     const p = PAIR_COLOURS.indexOf(colour);
-    const at = (c: Conductor) => contactsOf(false).findIndex((x) => conductorAt(scheme, x) === c);
+    const at = (c: Conductor) => contactsOf(false).findIndex((x) => laidAt(layout, x) === c);
     return at(CONDUCTORS[2 * p]!) + at(CONDUCTORS[2 * p + 1]!) + (colour === 'blue' ? 0.5 : 0);
   };
   return [...PAIR_COLOURS].sort((a, b) => middle(a) - middle(b));

@@ -1,17 +1,15 @@
 import type { Copper } from '$core/copper/copper';
 import { conductorWords, contactsOf, type Contact, type End } from '$core/wiring/conductors';
-import { conductorAt, type Scheme } from '$core/wiring/schemes';
+import { laidAt, type Layout } from '$core/wiring/schemes';
 
 /** A loom in words, for those who do not see it: every contact of both ends, and what is wrong where. */
-export function loomWords(copper: Copper, schemes: Record<End, Scheme>, shielded: boolean): string {
+export function loomWords(copper: Copper, layouts: Record<End, Layout>, shielded: boolean): string {
   const contacts = contactsOf(shielded);
   const end = (e: End) => {
     const at = (c: Contact) => {
       const conductor = copper[e].seats[c];
       const notes = [
-        conductor !== conductorAt(schemes[e], c)
-          ? `should be ${conductorWords(conductorAt(schemes[e], c))}`
-          : '',
+        conductor !== laidAt(layouts[e], c) ? `should be ${conductorWords(laidAt(layouts[e], c))}` : '',
         copper[e].open.includes(c) ? 'open' : '',
         ...copper[e].bridges.filter((b) => b.includes(c)).map((b) => `joined to ${b[0] === c ? b[1] : b[0]}`),
       ].filter(Boolean);

@@ -1,17 +1,19 @@
 <script lang="ts">
-  import { mistakeText } from '$core/copper/mistake';
+  import { mistakeText, PLACE_WORDS } from '$core/copper/mistake';
   import type { Explanation } from '$core/diagnose/types';
   import RemedyDrawing from './RemedyDrawing.svelte';
   import type { ProveSession } from './session.svelte';
 
   let { session }: { session: ProveSession } = $props();
-  const shown = $derived((session.diagnosis?.explanations ?? []).slice(0, 4));
+  const shown = $derived(
+    (session.diagnosis?.explanations ?? []).filter((e, i) => i === 0 || e.probability >= 0.005).slice(0, 4),
+  );
   const rest = $derived(Math.max(0, 1 - shown.reduce((s, e) => s + e.probability, 0)));
   const percent = (p: number) =>
     p > 0.995 && p < 1 - 1e-9 ? '99%' : p < 0.005 ? '<1%' : `${Math.round(p * 100)}%`;
   const parts = (e: Explanation) =>
     e.mistakes.map((m) => ({
-      where: m.where === 'cable' ? 'Cable' : m.where === 'head' ? 'Head' : 'Tail',
+      where: PLACE_WORDS[m.where][0]!.toUpperCase() + PLACE_WORDS[m.where].slice(1),
       what: mistakeText(m, e.cable.breaks),
     }));
 </script>
@@ -40,7 +42,7 @@
             >
           </button>
           {#if i === session.chosen}
-            <RemedyDrawing explanation={e} schemes={session.schemes} />
+            <RemedyDrawing explanation={e} layouts={session.layouts} />
           {/if}
         </li>
       {/each}

@@ -1,34 +1,41 @@
 <script lang="ts">
-  import { conductorLabel, ENDS } from '$core/wiring/conductors';
+  import { answersInPlace } from '$core/diagnose/answers';
   import type { LookAnswer } from '$core/diagnose/types';
+  import { classOf } from '$core/wiring/connector';
+  import { conductorLabel, ENDS } from '$core/wiring/conductors';
+  import { laidAt } from '$core/wiring/schemes';
   import Swatch from '$lib/strand/Swatch.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import type { ProveSession } from './session.svelte';
 
+  /** What to do now about a fail, and the press that says it was done: it logs what it has to and reads on. */
   let { session }: { session: ProveSession } = $props();
   const job = useJob();
   const next = $derived(session.diagnosis?.next);
-  const answers = $derived(next?.answers ?? []);
-  const several = $derived(new Set(answers.map((a) => a.conductor)).size > 1);
-  const mixed = $derived(new Set(answers.map((a) => `${a.open}${a.bridged}`)).size > 1);
+  const answers = $derived(
+    next?.action === 'look' && next.end && next.contact
+      ? answersInPlace(next.answers ?? [], next.asks!, laidAt(session.layouts[next.end], next.contact))
+      : [],
+  );
 
   function says(a: LookAnswer): string {
-    const notes = [a.open ? 'not home' : '', a.bridged ? 'joined to another' : ''].filter(Boolean).join(', ');
-    return mixed ? notes || 'home and clear' : '';
+    if (next?.contact === 'S') return a.open ? 'not on the shield' : a.bridged ? 'touches a contact' : 'on the shield, and clear'; // prettier-ignore
+    if (next?.asks === 'bridge') return a.bridged ? 'joined' : 'clear';
+    if (next?.asks === 'home') return a.open ? 'not home' : 'home';
+    return [a.open ? 'not home' : '', a.bridged ? 'joined to another' : ''].filter(Boolean).join(', ');
   }
   const minutes = (m: number) => (m < 10 ? `${Math.round(m * 2) / 2} min` : `${Math.round(m)} min`);
+  const where = $derived(next?.end && next.end !== job.here.standingAt ? `Walk to the ${next.end}` : '');
+  const kicker = $derived(
+    where || (next?.action === 'look' ? 'Look first, here' : next?.action === 'check' ? 'Check first' : 'Do next'), // prettier-ignore
+  );
+  const plug = $derived(next?.end && classOf(session.link[next.end].connector) === 'plug');
 </script>
 
 {#if next}
   <div>
     <div class="flex items-center justify-between gap-2">
-      <p class="text-sm text-faint">
-        {next.end && next.end !== job.here.standingAt
-          ? `Walk to the ${next.end}`
-          : next.action === 'look'
-            ? 'Look first, here'
-            : 'Do next'}
-      </p>
+      <p class="text-sm text-faint">{kicker}</p>
       <label class="flex items-center gap-1 text-sm whitespace-nowrap"
         >I am at the
         <select
@@ -40,23 +47,46 @@
         </select>
       </label>
     </div>
-    <h3 class="mt-1 text-xl font-bold" data-testid="question">{next.question}</h3>
-    {#if next.action === 'look'}
-      <div class="mt-2 grid grid-cols-2 gap-2">
-        {#each answers.slice(0, 4) as a, i (i)}
-          <button
-            class="act min-h-14 flex-wrap justify-start gap-x-2 gap-y-0 act-now px-3"
-            data-main-action={undefined}
-            onclick={() => session.answer(a)}
-          >
-            {#if a.conductor}<Swatch conductor={a.conductor} />{#if several || !mixed}<span class="font-mono"
-                  >{conductorLabel(a.conductor)}</span
-                >{/if}{:else}<span>empty</span>{/if}
-            {#if says(a)}<span class={several ? 'w-full text-sm font-normal' : ''}>{says(a)}</span>{/if}
-          </button>
-        {/each}
-      </div>
-    {/if}
+    <h3 class="mt-1 text-xl font-bold" data-testid="question">{next.question ?? 'Read again.'}</h3>
+    <div class="mt-2 grid gap-2">
+      {#if next.action === 'look'}
+        <div class="grid grid-cols-2 gap-2">
+          {#each answers as a, i (i)}
+            <button
+              class="act min-h-14 flex-wrap justify-start gap-x-2 gap-y-0 act-now px-3"
+              onclick={() => session.answer(a)}
+            >
+              {#if next.asks === 'conductor' && a.conductor}<Swatch conductor={a.conductor} /><span
+                  class="font-mono">{conductorLabel(a.conductor)}</span
+                >{/if}
+              <span class={next.asks === 'conductor' ? 'w-full text-sm font-normal' : ''}>{says(a)}</span>
+            </button>
+          {/each}
+        </div>
+      {:else if next.action === 'check'}
+        <button class="act act-now" data-main-action onclick={() => session.madeSure('setting')}
+          >Looked again: read once more <kbd class="hidden key lg:inline">PgDn</kbd></button
+        >
+      {:else if next.action === 'swap-lead'}
+        <button class="act act-now" data-main-action onclick={() => session.madeSure(next.end!)}
+          >Lead changed: read once more <kbd class="hidden key lg:inline">PgDn</kbd></button
+        >
+      {:else if next.action === 'repunch'}
+        <button
+          class="act act-now"
+          data-main-action
+          onclick={() => session.mendedHere('repunch', next.end!, next.contacts ?? [])}
+          >Punched again: read once more <kbd class="hidden key lg:inline">PgDn</kbd></button
+        >
+      {:else if next.action === 'redo'}
+        <button class="act act-now" data-main-action onclick={() => session.mendedHere('redo', next.end!, [])}
+          >{plug ? 'New plug on' : 'Done again'}: read once more
+          <kbd class="hidden key lg:inline">PgDn</kbd></button
+        >
+      {:else if next.action === 'prove'}
+        <button class="act act-now" data-main-action onclick={() => session.readAgain()}>Read again</button>
+      {/if}
+    </div>
     <p class="mt-2 text-sm text-faint">
       {minutes(next.minutes)} now, about {minutes(next.expectedMinutes)} in all to a proven link.
     </p>

@@ -5,6 +5,7 @@
   import Delete from '@lucide/svelte/icons/delete';
   import type { Link } from '$core/model/job';
   import { copperAsOrdered } from '$core/copper/copper';
+  import { mistakeText, PLACE_WORDS } from '$core/copper/mistake';
   import { specOf } from '$core/log/link-spec';
   import { placeOfFault } from '$core/log/measured';
   import { CONTACT_PAIRS, ENDS, type Contact } from '$core/wiring/conductors';
@@ -21,6 +22,8 @@
   import WaysToRead from './WaysToRead.svelte';
   import Explanations from './Explanations.svelte';
   import NextStep from './NextStep.svelte';
+  import ThreadSoFar from './ThreadSoFar.svelte';
+  import WhatWasFound from '$lib/redo/WhatWasFound.svelte';
   import { answersIn } from '$lib/testers/answers';
   import { TESTERS } from '$lib/testers/in-hand.svelte';
   import TesterSheet from '$lib/testers/TesterSheet.svelte';
@@ -64,6 +67,12 @@
   const upright = $derived((innerWidth.current ?? 1280) < 760);
   const copper = $derived(session.explanation ?? copperAsOrdered(spec));
   const judgement = $derived(session.judgement);
+  /** Mistakes that do not lie in the link's own copper: in a lead, or in what was read. */
+  const outside = $derived(
+    (session.explanation?.mistakes ?? []).filter((m) => m.where === 'setting' || m.where.startsWith('lead-')),
+  );
+  /** Something was done about a fail since: what it was is asked before it is forgotten. */
+  const mended = $derived((status.thread?.redone.length ?? 0) + (status.thread?.repunched.length ?? 0) > 0);
   const failing = $derived(judgement?.verdict === 'fail');
   const never = $derived(ENDS.filter((e) => status[e].state === 'bare'));
   const breakAt = $derived(session.measured && placeOfFault(session.measured, link.lengthMetres));
@@ -179,10 +188,10 @@
 {/snippet}
 
 <div
-  class="grid flex-1 content-start gap-x-6 px-3 py-2 lg:grid-cols-[minmax(0,1fr)_20rem] lg:px-5"
+  class="grid flex-1 content-start gap-x-6 px-3 py-2 lg:grid-cols-[minmax(0,1fr)_20rem] lg:grid-rows-[auto_1fr] lg:px-5"
   data-armed={session.guard.ready}
 >
-  <div class="grid content-start gap-3">
+  <div class="grid content-start gap-3 lg:col-start-1 lg:row-start-1">
     <ExchangedNote {link} />
     <div aria-live="polite" class="min-h-8">
       {#if typedProblem || session.problem}
@@ -197,7 +206,7 @@
                 : 'Pass'
               : 'Provisional pass'}: <span class={failing ? 'text-wrong' : ''}>{judgement.reason}</span>
         </h2>
-        {#if judgement.notRuledOut.length}<p class="text-faint">
+        {#if judgement.notRuledOut.length && !failing}<p class="text-faint">
             Not ruled out: {judgement.notRuledOut.join(', ')}.
           </p>{/if}
       {:else if never.length}
@@ -224,16 +233,28 @@
         <p class="text-faint">Not read yet. Read all contacts, or log them all good at once.</p>
       {/if}
     </div>
-
+  </div>
+  <div
+    class={[
+      'mt-3 grid content-start gap-3 lg:col-start-1 lg:row-start-2',
+      // On a phone what to do now comes before the drawing of why.
+      upright && failing && 'order-last',
+    ]}
+  >
     <div class={!upright || failing ? '' : 'hidden'}>
       <Loom
         {copper}
-        schemes={session.schemes}
+        layouts={session.layouts}
         shielded={link.shielded}
         {upright}
         {breakAt}
         length={link.lengthMetres ? `${link.lengthMetres.toFixed(1)} m` : undefined}
       />
+      {#each outside as m, i (i)}
+        <p class="border-l-4 border-wrong pl-3" data-testid="outside">
+          Not in the copper drawn here: {PLACE_WORDS[m.where]}, {mistakeText(m)}.
+        </p>
+      {/each}
     </div>
 
     {#if !(upright && failing)}
@@ -273,38 +294,33 @@
     {/if}
   </div>
 
-  <aside class="mt-3 grid content-start gap-3 lg:mt-0 lg:border-l lg:border-(--rule) lg:pl-5">
-    {#if failing && session.askAboutAllOpen && !session.problem}
-      <h3 class="text-xl font-bold" data-testid="question">
-        Nothing answers. Is this the right port, and is the remote plugged in?
-      </h3>
-      <button class="act act-now" data-main-action onclick={() => session.readAgain()}
-        >Read again <kbd class="hidden key lg:inline">PgDn</kbd></button
-      >
-      <button class="act" onclick={() => session.confirm('all-open')}
-        >Right port, remote in: it is a fail</button
-      >
-    {:else if failing && !session.problem}
-      {#if judgement?.faults.length}<NextStep {session} />{/if}
-      <fieldset class="flex items-center gap-2">
-        <legend class="float-left mr-2 text-sm text-faint">to be done again</legend>
-        {#each ENDS as end (end)}
-          <button
-            aria-pressed={session.blame.includes(end)}
-            class={[
-              'min-h-12 flex-1 border font-semibold',
-              session.blame.includes(end) ? 'border-2 border-wrong hatched' : 'border-rule',
-            ]}
-            onclick={() => session.toggleBlame(end)}><span class="bg-paper px-2">{end}</span></button
-          >
-        {/each}
-      </fieldset>
-      <button
-        class={['act', session.diagnosis?.next.action !== 'look' && 'act-now']}
-        data-main-action={session.diagnosis?.next.action !== 'look' ? '' : undefined}
-        onclick={() => session.log()}
-        >Log fail, queue redo <kbd class="hidden key lg:inline">Enter</kbd></button
-      >
+  <aside
+    class="mt-3 grid content-start gap-3 lg:col-start-2 lg:row-span-2 lg:row-start-1 lg:mt-0 lg:border-l lg:border-(--rule) lg:pl-5"
+  >
+    {#if failing && !session.problem}
+      {#if judgement?.faults.length}<NextStep {session} /><ThreadSoFar {session} />{/if}
+      {#if session.askAboutAllOpen}
+        <button class="act" onclick={() => session.confirm('all-open')}
+          >Right port, remote in: it is a fail</button
+        >
+      {:else}
+        <fieldset class="flex items-center gap-2">
+          <legend class="float-left mr-2 text-sm text-faint">to be done again</legend>
+          {#each ENDS as end (end)}
+            <button
+              aria-pressed={session.blame.includes(end)}
+              class={[
+                'min-h-12 flex-1 border font-semibold',
+                session.blame.includes(end) ? 'border-2 border-wrong hatched' : 'border-rule',
+              ]}
+              onclick={() => session.toggleBlame(end)}><span class="bg-paper px-2">{end}</span></button
+            >
+          {/each}
+        </fieldset>
+        <button class="act" onclick={() => session.log()}
+          >Log fail, queue redo <kbd class="hidden key lg:inline">Enter</kbd></button
+        >
+      {/if}
       <button class="act" onclick={() => session.readAgain()}
         >Read again <kbd class="hidden key lg:inline">r</kbd></button
       >
@@ -325,6 +341,7 @@
       <button class="act" onclick={() => session.readAgain()}
         >Read again <kbd class="hidden key lg:inline">r</kbd></button
       >
+      {#if mended && !status.foundSinceFail}<WhatWasFound {link} />{/if}
     {:else}
       <button
         class="act min-h-20 act-now text-lg"
@@ -349,6 +366,7 @@
         <button class="act" onclick={() => session.straightButSplit()}>Straight, but split 3-6 and 4-5</button
         >
       {/if}
+      {#if status.thread}<ThreadSoFar {session} />{/if}
       {#if session.problem || session.pad.answers.length}<button
           class="act"
           onclick={() => session.readAgain()}>Read again <kbd class="hidden key lg:inline">r</kbd></button

@@ -1,15 +1,15 @@
 <script lang="ts">
   import type { Explanation, Remedy } from '$core/diagnose/types';
   import { conductorLabel, type Contact, type End } from '$core/wiring/conductors';
-  import { conductorAt, type Scheme } from '$core/wiring/schemes';
+  import { laidAt, type Layout } from '$core/wiring/schemes';
   import Swatch from '$lib/strand/Swatch.svelte';
 
   /** What mends an explanation, in words and as conductors with the contacts they go to. */
-  let { explanation, schemes }: { explanation: Explanation; schemes: Record<End, Scheme> } = $props();
+  let { explanation, layouts }: { explanation: Explanation; layouts: Record<End, Layout> } = $props();
   const steps = $derived([explanation.remedy, explanation.then].filter((r): r is Remedy => r !== undefined));
   const liesAt = (end: End, contact: Contact) =>
     (Object.entries(explanation[end].seats) as [Contact, string][]).find(
-      ([, c]) => c === conductorAt(schemes[end], contact),
+      ([, c]) => c === laidAt(layouts[end], contact),
     )?.[0];
 </script>
 
@@ -24,8 +24,8 @@
         {#each step.contacts as contact (contact)}
           {@const from = liesAt(step.end, contact)}
           <li class="flex items-center gap-1.5 font-mono text-sm">
-            <Swatch conductor={conductorAt(schemes[step.end], contact)} />
-            <span>{conductorLabel(conductorAt(schemes[step.end], contact))}</span>
+            <Swatch conductor={laidAt(layouts[step.end], contact)} />
+            <span>{conductorLabel(laidAt(layouts[step.end], contact))}</span>
             <span class="ml-auto"
               >{from && from !== contact ? `${from} → ` : ''}<strong>{contact}</strong></span
             >

@@ -20,6 +20,8 @@ export interface ReadingDraft {
   configuration: Configuration | null;
   result: TesterResult | null;
   looked: Look[];
+  checked: boolean;
+  swapped: End[];
   electrical: NonNullable<EntryOf<'reading'>['data']['electrical']> | null;
   blame: End[] | null;
   remote: number | null;
@@ -29,7 +31,7 @@ export interface ReadingDraft {
 }
 
 /** Of what shape a kept draft is: one of another shape, or of none, is not whole. Change it with `ReadingDraft`. */
-const SHAPE = 2;
+const SHAPE = 3;
 
 const keyOf = (job: string, link: string) => `gauntlet:reading:${job}:${link}`;
 
@@ -68,6 +70,8 @@ export function draftOf(data: EntryOf<'reading'>['data']): ReadingDraft {
     configuration: reading.configuration ?? null,
     result: reading.result ?? null,
     looked: [...(data.diagnosis?.looked ?? [])],
+    checked: data.known?.checked ?? false,
+    swapped: [...(data.known?.swapped ?? [])],
     electrical: data.electrical ?? null,
     blame: data.blame ? [...data.blame] : null,
     remote: data.remote ?? null,

@@ -3,20 +3,23 @@ import { LEAST_LINK_METRES } from '$core/electrical/limits';
 import { judgeMeasured, lengthDoubt } from '$core/log/judge-measured';
 import { specOf } from '$core/log/link-spec';
 import { readMeasured } from '$core/log/measured';
-import type { Look, Diagnosis, Explanation, LookAnswer } from '$core/diagnose/types';
-import { DEFAULT_COSTS } from '$core/model/costs';
+import { diagnoseInputFor, leadsAt, throughSameLeads } from '$core/diagnose/ask';
+import { blameOf } from '$core/diagnose/blame';
+import type { DiagnoseInput, Look, Diagnosis, Explanation, LookAnswer } from '$core/diagnose/types';
 import type { EntryOf } from '$core/model/entry';
 import { evidenceCovers, type Evidence } from '$core/model/evidence';
 import type { Link } from '$core/model/job';
 import { MOST_CABLE_METRES } from '$core/model/limits';
 import type { Measured } from '$core/model/reading';
 import type { Configuration, TesterResult } from '$core/model/tester-result';
+import type { Reading } from '$core/reading/reading';
 import type { Judgement } from '$core/reading/verdict';
 import { expectedWalk } from '$core/reading/walk';
 import type { LampStep } from '$core/testers/lamps';
 import type { LineEvent } from '$core/testers/lines';
 import { ENDS, type Contact, type ContactPair, type End } from '$core/wiring/conductors';
-import { schemesFor } from '$core/wiring/schemes';
+import { layoutsFor } from '$core/wiring/schemes';
+import { walkMetres, walkMinutes } from '$core/survey/distance';
 import { asking } from '$lib/address/address';
 import { diagnoseHere, prepareHere } from '$lib/diagnosis/client';
 import type { OpenJob } from '$lib/job/open-job.svelte';
@@ -37,6 +40,9 @@ export class ProveSession {
   splits = $state<ContactPair[]>([]);
   metres = $state<Record<string, string>>({});
   looked = $state.raw<readonly Look[]>([]);
+  /** Made sure of for this reading: port, remote and link; the leads at these ends. */
+  checked = $state(false);
+  swapped = $state.raw<readonly End[]>([]);
   diagnosis = $state.raw<Diagnosis | null>(null);
   contradiction = $state('');
   /** Values measured besides the walk. */
@@ -77,10 +83,10 @@ export class ProveSession {
     this.kept = new KeptReading(job.plan.id, link.id);
     this.guard = new PressGuard(now);
     const spec = specOf(link, job.plan.policy);
-    this.schemes = schemesFor(spec);
+    this.layouts = layoutsFor(spec);
     this.leads = new LeadsInHand(job);
   }
-  readonly schemes;
+  readonly layouts;
 
   /** Takes up what this device kept, whole, and has the worker get ready. Call once, in the browser. */
   resume(): void {
@@ -90,7 +96,10 @@ export class ProveSession {
     const draft = this.kept.read();
     if (draft) this.restore(draft);
     this.deaf = this.job.tester.listen((event) => this.hear(event));
-    prepareHere({ link: specOf(this.link, this.job.plan.policy) }, this.job.log.weights);
+    prepareHere(
+      { link: specOf(this.link, this.job.plan.policy), leads: leadsAt(this.link) },
+      this.job.log.weights,
+    );
   }
 
   private restore(d: ReadingDraft): void {
@@ -104,6 +113,8 @@ export class ProveSession {
     this.configuration = d.configuration;
     this.result = d.result;
     this.looked = d.looked;
+    this.checked = d.checked;
+    this.swapped = d.swapped;
     this.electrical = d.electrical ?? undefined;
     this.blameChoice = d.blame;
     this.remote = d.remote ?? undefined;
@@ -122,6 +133,8 @@ export class ProveSession {
     configuration: this.configuration,
     result: this.result,
     looked: [...this.looked],
+    checked: this.checked,
+    swapped: [...this.swapped],
     electrical: this.electrical ?? null,
     blame: this.blameChoice ? [...this.blameChoice] : null,
     remote: this.remote ?? null,
@@ -140,10 +153,12 @@ export class ProveSession {
       !this.joins &&
       !Object.values(this.metres).some(Boolean),
   );
+  /** Something was looked at or made sure of that the next reading goes on from. */
+  readonly knows = $derived.by(() => this.looked.length > 0 || this.checked || this.swapped.length > 0);
   /** Keeps the reading on this device as it stands; call it whenever something of it changed. */
   save(): void {
     const draft = $state.snapshot(this.draft) as ReadingDraft;
-    if (this.untouched) this.kept.drop();
+    if (this.untouched && !this.knows) this.kept.drop();
     else this.kept.keep(draft);
   }
 
@@ -238,6 +253,8 @@ export class ProveSession {
   readonly askAboutAllOpen = $derived.by(
     () =>
       !this.confirmed.includes('all-open') &&
+      !this.checked &&
+      !this.job.statusOf(this.link.id).thread?.checked &&
       (this.judgement?.faults.some((f) => f.kind === 'all-open') ?? false),
   );
   /** Contacts with an open or a short, to which a distance may be known. */
@@ -254,18 +271,50 @@ export class ProveSession {
   readonly explanation = $derived.by(
     (): Explanation | null => this.diagnosis?.explanations[this.chosen] ?? null,
   );
-  /** Ends to be done again: as the technician set them, else those that the chosen explanation mends. */
+  /** Ends to be done again: as the technician set them, else those that the explanations lay it to. */
   readonly blame = $derived.by((): readonly End[] => {
     if (this.blameChoice) return this.blameChoice;
     const { remedy, then } = this.explanation ?? {};
     const ends = [remedy?.end, then?.end].filter((e) => e !== undefined);
-    return ends.length ? ends : [...ENDS];
+    // Whoever picked another explanation than the first has said which end it is.
+    if (this.chosen > 0 && ends.length) return ends;
+    return blameOf(this.diagnosis?.explanations ?? []);
   });
 
   toggleBlame(end: End): void {
     const now = this.blame.includes(end) ? this.blame.filter((e) => e !== end) : [...this.blame, end];
     if (now.length) this.blameChoice = ENDS.filter((e) => now.includes(e));
   }
+
+  /** The question to the engine: the reading, and all that is known of the link, its leads and the way there. */
+  private question(): DiagnoseInput {
+    const { job, link } = this;
+    const { closet, room } = job.plan.where(link);
+    const metres = walkMetres(closet, room);
+    return diagnoseInputFor({
+      link,
+      policy: job.plan.policy,
+      reading: (this.read as { reading: Reading }).reading,
+      standingAt: job.here.standingAt,
+      status: job.statusOf(link.id),
+      leads: this.leads.status.state,
+      looked: this.looked,
+      known: { checked: this.checked, swapped: this.swapped },
+      recent: throughSameLeads(
+        job.log.recentReadings,
+        { link: link.id, by: job.here.me, leads: this.leads.names, from: this.from },
+        (id) => job.plan.link(id),
+      ),
+      // Plugging in and out at the far end takes a minute beside the walk.
+      ...(metres > 0 ? { costs: { walk: 1 + walkMinutes(metres) } } : {}),
+    });
+  }
+  /** What was looked at since the link first failed, this reading's looks with it. */
+  readonly lookedSoFar = $derived.by((): readonly Look[] => {
+    const before = this.job.statusOf(this.link.id).thread?.looked ?? [];
+    const newer = (l: Look) => this.looked.some((n) => n.end === l.end && n.contact === l.contact);
+    return [...before.filter((l) => !newer(l)), ...this.looked];
+  });
 
   /** Asks the worker what the reading means; an answer to an older question is dropped. */
   async diagnose(): Promise<void> {
@@ -275,22 +324,10 @@ export class ProveSession {
       this.contradiction = '';
       return;
     }
-    const status = this.job.statusOf(this.link.id);
-    const answer = await diagnoseHere({
-      link: specOf(this.link, this.job.plan.policy),
-      reading: JSON.parse(JSON.stringify(this.read.reading)) as typeof this.read.reading,
-      standingAt: this.job.here.standingAt,
-      knowledge: {
-        looked: this.looked,
-        readBack: ENDS.filter((e) => status[e].readBack),
-        redone: ENDS.filter((e) => status[e].redoneSinceFail),
-      },
-      costs: DEFAULT_COSTS,
-    });
+    const answer = await diagnoseHere(JSON.parse(JSON.stringify(this.question())) as DiagnoseInput);
     if (asked !== this.asked) return;
     if ('contradiction' in answer) {
       this.contradiction = answer.contradiction;
-      if (this.looked.length) this.looked = this.looked.slice(0, -1);
       return;
     }
     this.contradiction = '';
@@ -378,15 +415,63 @@ export class ProveSession {
     this.deaf();
   }
 
-  /** Takes in what the look just asked for showed. */
-  answer(a: LookAnswer): void {
+  /** Takes in what the look just asked for showed; a new answer takes the place of an old one. */
+  answer(a: Pick<LookAnswer, 'conductor' | 'open' | 'bridged'>): void {
     const next = this.diagnosis?.next;
     if (next?.action !== 'look' || !a.conductor) return;
+    const { conductor, open, bridged } = a;
+    const [end, contact] = [next.end!, next.contact!];
     this.looked = [
-      ...this.looked,
-      { end: next.end!, contact: next.contact!, conductor: a.conductor, open: a.open, bridged: a.bridged },
+      ...this.looked.filter((l) => l.end !== end || l.contact !== contact),
+      { end, contact, conductor, open, bridged },
     ];
-    this.job.here.stand(next.end!);
+    this.job.here.stand(end);
+  }
+  /** Takes an answer back: it is asked again. */
+  takeLookBack(look: Look): void {
+    this.looked = this.looked.filter((l) => l !== look);
+    this.contradiction = '';
+  }
+
+  /** Port, remote and link were looked at again, or a lead was changed: reads again with what is known now. */
+  madeSure(of: 'setting' | End): void {
+    if (of === 'setting') this.checked = true;
+    else {
+      this.swapped = [...new Set([...this.swapped, of])];
+      this.job.here.stand(of);
+    }
+    this.readOn();
+  }
+
+  /** Logs the failing reading and that it was mended on the spot, and reads again. */
+  mendedHere(action: 'repunch' | 'redo', end: End, contacts: readonly Contact[]): void {
+    if (!this.measured || !this.guard.take()) return;
+    this.logReading();
+    const { connector } = this.link[end];
+    const { scheme } = specOf(this.link, this.job.plan.policy)[end];
+    const [data, did] =
+      action === 'repunch'
+        ? [{ action, contacts: [...contacts] }, 'punched again']
+        : [{ action, connector, scheme }, 'done again'];
+    this.job.log.write(this.link.id, 'redone', data, end, `${this.link.label} ${end}: ${did}.`);
+    this.job.here.stand(end);
+    // What was seen and made sure of stands in the log now.
+    this.looked = [];
+    this.checked = false;
+    this.swapped = [];
+    this.readOn();
+  }
+
+  /** Writes down in words what is wrong, where the program has no name for it. */
+  somethingElse(where: End | 'cable', text: string): void {
+    const mistakes = [{ where, kind: 'other', contacts: [], conductors: [] }];
+    this.job.log.write(
+      this.link.id,
+      'found',
+      { mistakes, asExplained: false, note: text },
+      undefined,
+      `${this.link.label}: finding written down.`,
+    );
   }
 
   /** Grows whenever the reading is another one: forms that hold what is typed begin anew with it. */
@@ -394,13 +479,20 @@ export class ProveSession {
 
   /** Begins the reading anew: nothing of what was entered is left. */
   readAgain(): void {
+    this.looked = [];
+    this.checked = false;
+    this.swapped = [];
+    this.readOn();
+  }
+
+  /** Reads again, going on from what is known. */
+  private readOn(): void {
     this.turn++;
     this.pad.clear();
     this.splits = [];
     this.metres = {};
     this.length = '';
     this.result = null;
-    this.looked = [];
     this.blameChoice = null;
     this.diagnosis = null;
     this.contradiction = '';
@@ -413,6 +505,7 @@ export class ProveSession {
     this.confirmed = [];
     this.forAnother = null;
     this.from = this.job.tester.mainUnit;
+    this.guard.shown();
   }
 
   /** Somebody stands by what was asked about. */
@@ -459,11 +552,10 @@ export class ProveSession {
     this.splits = ['36', '45'];
   }
 
-  /** Logs the reading with its verdict and goes on to the next link that wants one. */
-  async log(): Promise<void> {
+  /** Writes the reading down with its verdict. */
+  private logReading(): void {
     const { measured, judgement, explanation } = this;
-    if (!measured || !judgement || this.problem || this.askAboutAllOpen || this.askAboutLength) return;
-    if (!this.guard.take()) return;
+    if (!measured || !judgement) return;
     const data: EntryOf<'reading'>['data'] = {
       reading: $state.snapshot(measured) as Measured,
       tester: this.face ? `simulated ${this.evidence}` : (this.job.tester.line?.name ?? this.job.tester.name),
@@ -472,17 +564,30 @@ export class ProveSession {
     };
     if (judgement.verdict === 'fail') {
       data.blame = [...this.blame];
+      if (this.checked || this.swapped.length)
+        data.known = {
+          ...(this.checked ? { checked: true as const } : {}),
+          ...(this.swapped.length ? { swapped: [...this.swapped] } : {}),
+        };
       if (explanation)
         data.diagnosis = {
           mistakes: explanation.mistakes,
           probability: Math.min(1, explanation.probability),
           remedy: [explanation.remedy.text, explanation.then?.text].filter(Boolean).join(' '),
-          looked: [...this.looked],
+          looked: [...this.lookedSoFar],
         };
     }
     const word = { pass: 'pass', provisional: 'provisional pass', fail: 'fail' }[judgement.verdict];
     this.job.log.write(this.link.id, 'reading', data, undefined, `${this.link.label}: ${word} logged.`);
     this.job.log.watchForPattern();
+  }
+
+  /** Logs the reading with its verdict and goes on to the next link that wants one. */
+  async log(): Promise<void> {
+    if (!this.measured || !this.judgement || this.problem || this.askAboutAllOpen || this.askAboutLength)
+      return;
+    if (!this.guard.take()) return;
+    this.logReading();
     this.readAgain();
     this.kept.drop();
     if (this.after === 'round') return void (await goto(this.job.at('round')));

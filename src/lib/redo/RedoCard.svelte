@@ -1,6 +1,6 @@
 <script lang="ts">
   import { asking } from '$lib/address/address';
-  import { mistakeText } from '$core/copper/mistake';
+  import { mistakeText, PLACE_WORDS } from '$core/copper/mistake';
   import { mediumOf } from '$core/wiring/connector';
   import type { Link } from '$core/model/job';
   import { specOf } from '$core/log/link-spec';
@@ -110,7 +110,7 @@
       <p class="mt-2">{found.remedy}</p>
       <p class="text-sm text-faint">
         {Math.round(found.probability * 100)}%: {found.mistakes
-          .map((m) => `${m.where} ${mistakeText(m)}`)
+          .map((m) => `${PLACE_WORDS[m.where]} ${mistakeText(m)}`)
           .join(', and ')}
       </p>
     {/if}

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { MISTAKE_WORDS, mistakeText } from '$core/copper/mistake';
+  import { MISTAKE_WORDS, mistakeText, PLACE_WORDS } from '$core/copper/mistake';
+  import type { MistakePlace } from '$core/model/mistake-places';
   import { STARTING_WEIGHTS } from '$core/diagnose/catalogue';
   import type { Link } from '$core/model/job';
   import { ENDS } from '$core/wiring/conductors';
@@ -9,12 +10,17 @@
   /** Asks, once an end was done again, what was wrong: one tap when the likeliest explanation was right. */
   let { link }: { link: Link } = $props();
   const job = useJob();
-  const explained = $derived(job.statusOf(link.id).lastReading?.data.diagnosis?.mistakes ?? []);
-  const choices = $derived([
+  const status = $derived(job.statusOf(link.id));
+  const explained = $derived(status.untold ?? status.thread?.explained ?? []);
+  const choices = $derived<{ where: MistakePlace; kind: string }[]>([
     ...ENDS.flatMap((end) =>
       Object.keys(STARTING_WEIGHTS[classOf(link[end].connector)]).map((kind) => ({ where: end, kind })),
     ),
     ...Object.keys(STARTING_WEIGHTS.cable).map((kind) => ({ where: 'cable' as const, kind })),
+    ...ENDS.flatMap((end) =>
+      Object.keys(STARTING_WEIGHTS.lead).map((kind) => ({ where: `lead-${end}` as const, kind })),
+    ),
+    { where: 'setting', kind: 'wrong-port' },
   ]);
 
   function asExplained(): void {
@@ -40,10 +46,12 @@
 </script>
 
 <div class="border-t border-rule pt-2">
-  <p class="text-sm text-faint">What was found?</p>
+  <p class="text-sm text-faint">What was found at {link.label}?</p>
   {#if explained.length}
     <button class="mt-1 act" onclick={asExplained}
-      >As explained: {explained.map((m) => `${m.where} ${mistakeText(m)}`).join(', and ')}</button
+      >As explained: {explained
+        .map((m) => `${PLACE_WORDS[m.where]} ${mistakeText(m)}`)
+        .join(', and ')}</button
     >
   {/if}
   <select
@@ -54,7 +62,7 @@
   >
     <option value="" class="bg-paper">{explained.length ? 'Something else …' : 'Choose …'}</option>
     {#each choices as c, i (i)}<option value={String(i)} class="bg-paper"
-        >{c.where}: {MISTAKE_WORDS[c.kind]}</option
+        >{PLACE_WORDS[c.where]}: {MISTAKE_WORDS[c.kind]}</option
       >{/each}
   </select>
 </div>

@@ -1,5 +1,7 @@
 import { DEFAULT_COSTS } from '$core/model/costs';
 import { createEngine, type Engine } from '$core/diagnose/engine';
+import { NOTHING_KNOWN } from '$core/diagnose/types';
+import { leadUnsaid } from '$core/formats/diagnose';
 import { CONTACTS } from '$core/wiring/conductors';
 import { CONNECTOR_CLASSES } from '$core/wiring/connector';
 import { SCHEMES } from '$core/wiring/schemes';
@@ -13,23 +15,19 @@ export const diagnosisEngine = (): Engine => (engine ??= createEngine(undefined,
 /** Pages come first: building begins this long after the start, and rests this long after each step, in ms. */
 const WARM_UP = { after: 1000, rest: 4 };
 
-/** Builds every index ahead of the first question, in small steps, so that nobody has to wait for it. */
+/** Builds the index of every straight link ahead of the first question, in small steps, so that nobody has to wait for it. */
 export function warmUp(): Promise<void> {
   warming ??= (async () => {
     await pause(WARM_UP.after);
-    for (const ordered of ['straight', 'crossover'] as const)
-      for (const scheme of [...SCHEMES].reverse())
-        for (const head of CONNECTOR_CLASSES)
-          for (const tail of CONNECTOR_CLASSES) {
-            const spec = {
-              head: { connector: head, scheme },
-              tail: { connector: tail, scheme },
-              ordered,
-              shielded: false,
-            };
-            const steps = diagnosisEngine().prepareInSteps(spec);
-            while (!steps.next().done) await pause(WARM_UP.rest);
-          }
+    for (const scheme of [...SCHEMES].reverse())
+      for (const head of CONNECTOR_CLASSES)
+        for (const tail of CONNECTOR_CLASSES) {
+          const steps = diagnosisEngine().prepareInSteps({
+            link: { head: { connector: head, scheme }, tail: { connector: tail, scheme }, ordered: 'straight', shielded: false },
+            leads: { head: leadUnsaid(head), tail: leadUnsaid(tail) },
+          }); // prettier-ignore
+          while (!steps.next().done) await pause(WARM_UP.rest);
+        }
     rehearse();
   })();
   return warming;
@@ -47,8 +45,9 @@ function rehearse(): void {
       joins: { head: [], tail: [] },
       distances: CONTACTS.map((contact) => ({ contact, from: 'head', metres: 12 })),
     },
+    leads: { head: 'none', tail: 'none' },
     standingAt: 'head',
-    knowledge: { looked: [], readBack: [], redone: [] },
+    knowledge: NOTHING_KNOWN,
     costs: DEFAULT_COSTS,
   });
 }

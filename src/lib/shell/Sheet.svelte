@@ -15,7 +15,8 @@
     <Dialog.Overlay class="fixed inset-0 z-30 bg-[color-mix(in_srgb,var(--ink)_45%,transparent)]" />
     <Dialog.Content
       class={[
-        'fixed inset-x-3 top-[5dvh] z-40 mx-auto max-h-[90dvh] overflow-y-auto border-2 border-ink bg-paper p-4',
+        // On a phone it comes up from below, under the thumb.
+        'fixed inset-x-0 bottom-0 z-40 mx-auto max-h-[90dvh] overflow-y-auto border-2 border-ink bg-paper p-4 sm:inset-x-3 sm:top-[5dvh] sm:bottom-auto',
         wide ? 'max-w-5xl' : 'max-w-xl',
       ]}
     >

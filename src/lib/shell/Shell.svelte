@@ -86,7 +86,9 @@
     if (event.key === '/') finding = true;
     else if (event.key === '?') showingKeys = true;
     else if (event.key === 'PageDown') {
-      const main = document.querySelector<HTMLElement>('[data-main-action]:not(:disabled)');
+      // What is asked in a sheet is answered there: nothing behind it is pressed.
+      const within = [...document.querySelectorAll('[role=dialog]')].at(-1) ?? document;
+      const main = within.querySelector<HTMLElement>('[data-main-action]:not(:disabled)');
       if (!main) return;
       main.click();
     } else if (event.key === 'ArrowRight') move(1);

@@ -1,4 +1,5 @@
-import { DEFAULT_COSTS } from '$core/model/costs';
+import { READ_DIRECTLY } from '$core/copper/copper';
+import { diagnoseInputFor } from '$core/diagnose/ask';
 import type { Evidence } from '$core/model/evidence';
 import { simulateReading } from '$core/copper/simulate';
 import type { Entry } from '$core/model/entry';
@@ -80,14 +81,10 @@ export async function runSimulatedTester(
   const explain: ExplainReading = (measured) => {
     const read = readMeasured(measured, link.shielded);
     if (!read.ok) return null;
-    const [best] = diagnosisEngine().diagnose({
-      link: spec,
-      reading: read.reading,
-      standingAt: 'head',
-      knowledge: { looked: [], readBack: [], redone: [] },
-      costs: DEFAULT_COSTS,
-    }).explanations;
-    return best ? { head: best.head, tail: best.tail, cable: best.cable } : null;
+    const [best] = diagnosisEngine().diagnose(
+      diagnoseInputFor({ link, policy, reading: read.reading, leads: 'proven' }),
+    ).explanations;
+    return best ? { ...best, ...READ_DIRECTLY } : null;
   };
   const entries = await entriesOf(db, job, id);
   const copper = hiddenCopper(id, spec, entries, explain);

@@ -2,6 +2,7 @@
   import { reworkWalk } from '$core/survey/rework-walk';
   import { walkMinutes } from '$core/survey/distance';
   import PortStrip from '$lib/port-strip/PortStrip.svelte';
+  import WhatWasFound from '$lib/redo/WhatWasFound.svelte';
   import RedoCard from '$lib/redo/RedoCard.svelte';
   import WeightTable from '$lib/diagnosis/WeightTable.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
@@ -12,6 +13,7 @@
   const AT_ONCE = 40;
   let shown = $state(AT_ONCE);
   const open = $derived(job.toRedo());
+  const untold = $derived(job.plan.ordered.filter((l) => job.statusOf(l.id).untold !== undefined));
   const walk = $derived(
     reworkWalk(
       open,
@@ -65,6 +67,16 @@
   {/each}
   {#if open.length > shown}
     <button class="mt-4 act" onclick={() => (shown += AT_ONCE)}>{open.length - shown} more</button>
+  {/if}
+  {#if untold.length}
+    <section class="mt-8" aria-label="Mended, and nobody has said what it was">
+      <h2 class="text-lg font-bold">Mended, and nobody has said what it was</h2>
+      <div class="mt-2 grid gap-3 lg:grid-cols-2">
+        {#each untold.slice(0, AT_ONCE) as link (link.id)}
+          <div class="border border-rule p-3"><WhatWasFound {link} /></div>
+        {/each}
+      </div>
+    </section>
   {/if}
   <WeightTable />
 </main>

@@ -1,11 +1,24 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { v4 as uuid } from 'uuid';
+  import { LEAD, LeadsInHand } from '$lib/leads/hand.svelte';
+  import LeadsSheet from '$lib/leads/LeadsSheet.svelte';
   import type { JobEntryOf } from '$core/model/entry';
   import { wantsAsking } from '$core/log/tools';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
 
   const job = useJob();
+  const leads = new LeadsInHand(job);
+  onMount(() => leads.resume());
+  let proving = $state(false);
+  /** How a test lead stood when it was last held against another. */
+  function proofWords(lead: string): string {
+    const last = job.log.leadProofs.filter((p) => p.data.leads.includes(lead)).at(-1);
+    if (!last) return 'never proven against another';
+    const day = new Date(last.at).toLocaleDateString();
+    return last.data.ok ? `proven on ${day}` : `failed on ${day}: ${last.data.walk}`;
+  }
   const KINDS = ['crimper', 'punch tool', 'test lead', 'connector lot', 'cable box', 'tester'];
   let name = $state('');
   let kind = $state(KINDS[0]!);
@@ -36,6 +49,7 @@
   {#each known.filter((k) => job.plan.parts.some((p) => p.kind === k)) as k (k)}
     <section aria-label={k}>
       <h2 class="text-lg font-bold">{k}</h2>
+      {#if k === LEAD}<button class="my-2 act" onclick={() => (proving = true)}>Prove two leads</button>{/if}
       <ul class="border-t border-rule">
         {#each job.plan.parts.filter((p) => p.kind === k) as part (part.id)}
           {@const t = statusOf(part.id)}
@@ -45,7 +59,7 @@
                 {part.name}{part.lot ? `, lot ${part.lot}` : ''}
               </p>
               <p class="text-sm text-faint">
-                {t?.used ?? 0} terminations{k === 'punch tool'
+                {k === LEAD ? proofWords(part.id) : `${t?.used ?? 0} terminations`}{k === 'punch tool'
                   ? `, ${t?.sinceBlade ?? 0} on this blade${t?.bladeChangedAt ? ` (changed ${t.bladeChangedAt.slice(0, 10)})` : ''}${t?.cut ? `, ${t.cut === 'clean' ? 'cuts clean' : 'leaves tails: change the blade'}` : ''}`
                   : ''}{t?.putBy ? ', put away' : ''}
               </p>
@@ -99,3 +113,4 @@
   {#if job.plan.refused}<p class="border-l-4 border-wrong pl-3" role="alert">{job.plan.refused}</p>{/if}
 </main>
 <UndoLine />
+{#if proving}<LeadsSheet {leads} onclose={() => (proving = false)} />{/if}
