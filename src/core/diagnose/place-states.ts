@@ -52,21 +52,30 @@ export interface PlaceStates<S> {
 /** Kinds of a sequence in one number, the right end of which is the last one's. */
 const KINDS = 16;
 
+/** What going through every sequence leaves. */
+interface Gone<S> {
+  states: S[];
+  orders: number[];
+  /** Ways of the likeliest sequence to each state. */
+  used: (readonly number[])[];
+  upTo: number[];
+  terms: { state: number; kinds: number; share: number }[];
+}
+
 /**
  * Goes through every sequence of up to three different mistakes. The chance of k mistakes is (1-p)p^k, and each is
  * drawn by its weight; sequences that leave the same copper add up in one state, those of the same kinds in one term.
  */
-function enumerate<S>(
+function goThrough<S>(
   right: S,
   ways: readonly Way<S>[],
+  kindNames: readonly string[],
   keyOf: (s: S) => number,
   p: number,
   most: number,
   starting: Record<string, number>,
-): PlaceStates<S> {
-  const kindNames = [...new Set(ways.map((w) => w.kind))];
+): Gone<S> {
   const kindOf = ways.map((w) => kindNames.indexOf(w.kind) + 1);
-  const permutes = kindNames.map((kind) => ways.find((w) => w.kind === kind)!.permutes);
   const startTotal = kindNames.reduce((s, k) => s + (starting[k] ?? 0), 0);
   const startChance = ways.map((w) => ((starting[w.kind] ?? 0) * w.share) / startTotal);
 
@@ -150,6 +159,24 @@ function enumerate<S>(
           );
   upTo.push(states.length);
 
+  return { states, orders, used, upTo, terms };
+}
+
+/** The states of a place. What was only wanted to find them is let go: an index keeps these for good. */
+function enumerate<S>(
+  right: S,
+  ways: readonly Way<S>[],
+  keyOf: (s: S) => number,
+  p: number,
+  most: number,
+  starting: Record<string, number>,
+): PlaceStates<S> {
+  const kindNames = [...new Set(ways.map((w) => w.kind))];
+  const permutes = kindNames.map((kind) => ways.find((w) => w.kind === kind)!.permutes);
+  return placeStates(goThrough(right, ways, kindNames, keyOf, p, most, starting), ways, kindNames, permutes);
+}
+
+function packed({ states, terms }: Pick<Gone<unknown>, 'states' | 'terms'>) {
   const starts = new Int32Array(states.length + 1);
   for (const t of terms) starts[t.state + 1]!++;
   for (let i = 0; i < states.length; i++) starts[i + 1]! += starts[i]!;
@@ -161,11 +188,30 @@ function enumerate<S>(
     kindsOfTerm[at] = t.kinds;
     shareOfTerm[at] = t.share;
   }
+  return { starts, kindsOfTerm, shareOfTerm };
+}
+
+function placeStates<S>(
+  gone: Gone<S>,
+  ways: readonly Way<S>[],
+  kindNames: readonly string[],
+  permutes: readonly boolean[],
+): PlaceStates<S> {
+  const { states, upTo } = gone;
+  const { starts, kindsOfTerm, shareOfTerm } = packed(gone);
+  const orders = Uint8Array.from(gone.orders);
+  // Up to three ways in one number: there are fewer than 255 of them.
+  const used = Uint32Array.from(gone.used, (list) => list.reduce((sum, w, i) => sum + (w + 1) * 256 ** i, 0));
+  const waysOf = (packedWays: number): Way<S>[] => {
+    const out: Way<S>[] = [];
+    for (let left = packedWays; left; left = Math.floor(left / 256)) out.push(ways[(left % 256) - 1]!);
+    return out;
+  };
   return {
-    right,
+    right: states[0]!,
     state: (i) => states[i]!,
     order: (i) => orders[i]!,
-    mistakes: (i) => used[i]!.map((w) => ways[w]!),
+    mistakes: (i) => waysOf(used[i]!),
     upTo,
     kinds(weights, readBack = false) {
       const total = kindNames.reduce((s, k) => s + (weights[k] ?? 0), 0);

@@ -8,6 +8,7 @@
   import { specOf } from '$core/log/link-spec';
   import { readMeasured } from '$core/log/measured';
   import { layoutsFor } from '$core/wiring/schemes';
+  import { asking } from '$lib/address/address';
   import Loom from '$lib/loom/Loom.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import { diagnoseHere } from './client';
@@ -45,6 +46,7 @@
         reading: read.reading,
         standingAt: job.here.standingAt,
         looked: JSON.parse(JSON.stringify(looked)) as Look[],
+        status: JSON.parse(JSON.stringify(job.statusOf(link.id))) as ReturnType<typeof job.statusOf>,
       }),
     );
     if (!('diagnosis' in answer)) return;
@@ -54,6 +56,13 @@
 </script>
 
 <div bind:this={box} class="min-h-24 w-full max-w-72">
-  {#if question}<p class="mb-1 text-sm"><strong>Look first.</strong> {question}</p>{/if}
+  {#if question}<p class="mb-1 text-sm">
+      <strong>Look first.</strong>
+      {question}
+      <a
+        class="inline-flex min-h-12 items-center font-semibold underline underline-offset-4"
+        href={asking(job.at('prove', link.id), { show: 'last' })}>Answer it</a
+      >
+    </p>{/if}
   {#if copper}<Loom {copper} layouts={layoutsFor(spec)} shielded={link.shielded} upright={false} />{/if}
 </div>

@@ -2,6 +2,7 @@
   import { asking } from '$lib/address/address';
   import { goto } from '$app/navigation';
   import type { Link } from '$core/model/job';
+  import { adviseCoax, type CoaxKnown } from '$core/diagnose/coax';
   import { judgeCoax, parseCoaxWalk } from '$core/reading/coax';
   import { ENDS, type End } from '$core/wiring/conductors';
   import ConnectorDrawing from '$lib/bench/ConnectorDrawing.svelte';
@@ -18,20 +19,65 @@
     { walk: '- -', says: 'Nothing answers' },
   ];
   let walk = $state<string | null>(null);
-  let blame = $state<End[]>([...ENDS]);
-  const judgement = $derived.by(() => {
+  const answers = $derived.by(() => {
     const parsed = walk ? parseCoaxWalk(walk) : null;
-    return parsed?.ok ? judgeCoax(parsed.answers, 'continuity') : null;
+    return parsed?.ok ? parsed.answers : null;
   });
+  const judgement = $derived(answers && judgeCoax(answers, 'continuity'));
+  const thread = $derived(job.statusOf(link.id).thread);
+  let seen = $state.raw<CoaxKnown['ends']>({});
+  let checked = $state(false);
+  const advice = $derived(
+    answers &&
+      adviseCoax(
+        answers,
+        {
+          ends: { ...Object.fromEntries((thread?.redone ?? []).map((e) => [e, 'redone' as const])), ...seen },
+          checked: checked || (thread?.checked ?? false),
+        },
+        job.here.standingAt,
+      ),
+  );
+  let chosen = $state<End[] | null>(null);
+  /** Ends to be done again: as they were set, else the one that was seen wrong, else those that may be. */
+  const blame = $derived(
+    chosen ??
+      ENDS.filter((e) => (ENDS.some((x) => seen[x] === 'wrong') ? seen[e] === 'wrong' : seen[e] !== 'well')),
+  );
 
   function toggle(end: End): void {
     const now = blame.includes(end) ? blame.filter((e) => e !== end) : [...blame, end];
-    if (now.length) blame = now;
+    if (now.length) chosen = ENDS.filter((e) => now.includes(e));
   }
   const guard = new PressGuard();
   onMount(() => guard.shown());
-  async function log(text: string): Promise<void> {
+  function readAgain(): void {
+    walk = null;
+    chosen = null;
+    guard.shown();
+  }
+  function look(yes: boolean): void {
+    const next = advice!.next;
+    job.here.stand(next.end!);
+    seen = { ...seen, [next.end!]: yes === next.yesIsGood ? 'well' : 'wrong' };
+  }
+  /** Logs the fail and that the end was done again on the spot, and reads again. */
+  function mended(end: End): void {
     if (!guard.take()) return;
+    write(walk!);
+    const { scheme } = job.plan.policy;
+    job.log.write(
+      link.id,
+      'redone',
+      { action: 'redo', connector: link[end].connector, scheme: link.scheme ?? scheme },
+      end,
+      `${link.label} ${end}: done again.`,
+    );
+    seen = {};
+    checked = false;
+    readAgain();
+  }
+  function write(text: string): void {
     const pass = text === 'C S';
     job.log.write(
       link.id,
@@ -39,11 +85,16 @@
       {
         reading: { walk: text, evidence: 'continuity' },
         tester: 'continuity',
-        ...(pass ? {} : { blame: [...blame] }),
+        ...(pass ? {} : { blame: blame.length ? [...blame] : [...ENDS] }),
+        ...(checked && !pass ? { known: { checked: true as const } } : {}),
       },
       undefined,
       `${link.label}: ${pass ? 'pass' : 'fail'} logged.`,
     );
+  }
+  async function log(text: string): Promise<void> {
+    if (!guard.take()) return;
+    write(text);
     const next = job.nextToProve(link.id);
     await goto(next ? job.at('prove', next.id) : asking(job.at('rack'), { at: link.id }));
   }
@@ -71,7 +122,36 @@
     <p class="text-faint">Continuity shows opens and shorts; it does not rule out loss or a poor signal.</p>
   </div>
   <aside class="grid content-start gap-3">
-    {#if judgement}
+    {#if judgement && advice}
+      {@const { next } = advice}
+      <h3 class="text-xl font-bold" data-testid="question">
+        {next.end && next.end !== job.here.standingAt ? `Walk to the ${next.end}. ` : ''}{next.question}
+      </h3>
+      {#if next.action === 'look'}
+        <div class="grid grid-cols-2 gap-2">
+          {#each [true, false] as yes (yes)}<button class="act min-h-14 act-now" onclick={() => look(yes)}
+              >{yes ? 'Yes' : 'No'}</button
+            >{/each}
+        </div>
+      {:else if next.action === 'check'}
+        <button
+          class="act act-now"
+          data-main-action
+          onclick={() => {
+            checked = true;
+            readAgain();
+          }}>Looked again: read once more</button
+        >
+      {:else if next.action === 'redo'}
+        <button class="act act-now" data-main-action onclick={() => mended(next.end!)}
+          >New connector on: read once more</button
+        >
+      {/if}
+      <ul class="text-sm text-faint">
+        {#each advice.explanations.slice(0, 4) as e, i (i)}<li>
+            {Math.round(e.probability * 100)}% {e.where === 'setting' ? '' : `${e.where}: `}{e.says}
+          </li>{/each}
+      </ul>
       <fieldset class="flex items-center gap-2">
         <legend class="float-left mr-2 text-sm text-faint">to be done again</legend>
         {#each ENDS as end (end)}
@@ -85,10 +165,8 @@
           >
         {/each}
       </fieldset>
-      <button class="act min-h-14 act-now" data-main-action onclick={() => log(walk!)}
-        >Log fail, queue redo</button
-      >
-      <button class="act" onclick={() => (walk = null)}>Read again</button>
+      <button class="act min-h-14" onclick={() => log(walk!)}>Log fail, queue redo</button>
+      <button class="act" onclick={readAgain}>Read again</button>
     {:else}
       <button class="act min-h-16 act-now text-lg" data-main-action onclick={() => log('C S')}
         >Both good, log it <kbd class="hidden key lg:inline">PgDn</kbd></button

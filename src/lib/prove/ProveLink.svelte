@@ -24,7 +24,6 @@
   import NextStep from './NextStep.svelte';
   import ThreadSoFar from './ThreadSoFar.svelte';
   import WhatWasFound from '$lib/redo/WhatWasFound.svelte';
-  import { answersIn } from '$lib/testers/answers';
   import { TESTERS } from '$lib/testers/in-hand.svelte';
   import TesterSheet from '$lib/testers/TesterSheet.svelte';
   import { readTypedWalk } from '$core/reading/walk';
@@ -40,6 +39,7 @@
   onMount(() => {
     showsOptions = !upright;
     session.resume();
+    if (page.url.searchParams.get('show') === 'last' && session.untouched) session.showLast();
     const endGuard = session.guard.shown();
     const endClock = session.leads.watchClock();
     return () => {
@@ -220,12 +220,7 @@
           {#if status.lastReading.verdict === 'fail'}
             <button
               class="min-h-12 font-semibold underline underline-offset-4 lg:min-h-0"
-              onclick={() => {
-                session.evidence = status.lastReading!.evidence;
-                session.from = status.lastReading!.data.reading.from ?? 'head';
-                session.splits = status.lastReading!.data.reading.splits ?? [];
-                session.pad.fill(answersIn(status.lastReading!.data.reading.walk));
-              }}>Show it</button
+              onclick={() => session.showLast()}>Show it</button
             >
           {/if}
         </p>

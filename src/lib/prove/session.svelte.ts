@@ -162,6 +162,22 @@ export class ProveSession {
     else this.kept.keep(draft);
   }
 
+  /** The walk of a logged fail that is on screen again: it is not logged once more. */
+  private shownAgain = '';
+  /** Brings the last reading on screen again where it failed, to go on from it. A pass is only ever read anew. */
+  showLast(): void {
+    const last = this.job.statusOf(this.link.id).lastReading;
+    if (last?.verdict !== 'fail') return;
+    const { reading } = last.data;
+    this.evidence = last.evidence;
+    this.from = reading.from ?? 'head';
+    this.splits = [...(reading.splits ?? [])];
+    this.joins = reading.joins;
+    this.metres = Object.fromEntries((reading.distances ?? []).map((d) => [d.contact, String(d.metres)]));
+    this.pad.fill(answersIn(reading.walk));
+    this.shownAgain = this.pad.text;
+  }
+
   use(evidence: Evidence): void {
     this.evidence = evidence;
     this.job.tester.choose(evidence);
@@ -488,6 +504,7 @@ export class ProveSession {
   /** Reads again, going on from what is known. */
   private readOn(): void {
     this.turn++;
+    this.shownAgain = '';
     this.pad.clear();
     this.splits = [];
     this.metres = {};
@@ -556,6 +573,7 @@ export class ProveSession {
   private logReading(): void {
     const { measured, judgement, explanation } = this;
     if (!measured || !judgement) return;
+    if (judgement.verdict === 'fail' && this.pad.text === this.shownAgain) return;
     const data: EntryOf<'reading'>['data'] = {
       reading: $state.snapshot(measured) as Measured,
       tester: this.face ? `simulated ${this.evidence}` : (this.job.tester.line?.name ?? this.job.tester.name),
