@@ -30,7 +30,8 @@ function keyFor({ link, leads }: Indexed): { key: IndexKey; name: string } {
   const end = (e: End) => ({
     connector: link[e].connector,
     ...madeAt(link, e),
-    lead: leads[e] !== 'none',
+    // A jack's index has leads in it and a plug's has none, whatever is said of them: only a core may have either body.
+    lead: link[e].connector === 'jack' || (link[e].connector === 'core' && leads[e] !== 'none'),
   });
   const key = { head: end('head'), tail: end('tail') };
   return { key, name: JSON.stringify(key) };

@@ -169,6 +169,16 @@ function answeringAtTail(tails: readonly CompactEnd[]): Uint8Array {
 
 /** Builds an index in steps of some hundredths of a second, so that a server can answer in between. */
 export function* indexSteps(key: IndexKey): Generator<void, ReadingIndex> {
+  return indexOf(yield* fileAll(key));
+}
+
+/** Everything filed under its walk, and the states it is made of. */
+interface AllFiled extends Pick<ReadingIndex, 'head' | 'tail' | 'cable'> {
+  buckets: Buckets;
+  filed: Filed;
+}
+
+function* fileAll(key: IndexKey): Generator<void, AllFiled> {
   const head = endStates(key.head.connector, key.head);
   yield;
   const tail = endStates(key.tail.connector, key.tail);
@@ -245,6 +255,12 @@ export function* indexSteps(key: IndexKey): Generator<void, ReadingIndex> {
         }
       }
     }
+  buckets.likeliest = new Float64Array(0);
+  return { head, tail, cable, buckets, filed };
+}
+
+/** Sorts what was filed by its bucket. What was only wanted to file it is let go. */
+function indexOf({ head, tail, cable, buckets, filed }: AllFiled): ReadingIndex {
   const n = filed.n;
   const starts = new Int32Array(buckets.count + 1);
   for (let i = 0; i < n; i++) starts[filed.bucket[i]! + 1]!++;

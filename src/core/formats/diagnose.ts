@@ -2,7 +2,7 @@ import { EVIDENCE } from '../model/evidence';
 import { DEFAULT_COSTS, type Costs } from '../model/costs';
 import { z } from 'zod';
 import { CONNECTOR_CLASSES, CONNECTOR_FAMILIES, type ConnectorClass } from '../wiring/connector';
-import { CONDUCTORS, contactsOf } from '../wiring/conductors';
+import { CONDUCTORS, contactsOf, type End } from '../wiring/conductors';
 import { ORDERS, SCHEMES, type Seats } from '../wiring/schemes';
 import { readMeasured } from '../log/measured';
 import { parseWalk, type Walk } from '../reading/walk';
@@ -101,6 +101,9 @@ export function diagnoseInput(
     if (!parsed.ok) return { ok: false, path: `knowledge.recent.${i}.walk`, message: parsed.message };
     recent.push({ walk: parsed.walk });
   }
+  // A plug goes into the tester itself, whatever is said of a lead.
+  const leadAt = (end: End): LeadKnown =>
+    link[end].connector === 'plug' ? 'none' : (request.leads[end] ?? leadUnsaid(link[end].connector));
   const each = <T>(of: (found: Record<string, number> | undefined) => T) => ({
     head: of(knowledge.found?.head),
     tail: of(knowledge.found?.tail),
@@ -111,10 +114,7 @@ export function diagnoseInput(
     ok: true,
     input: {
       ...request,
-      leads: {
-        head: request.leads.head ?? leadUnsaid(link.head.connector),
-        tail: request.leads.tail ?? leadUnsaid(link.tail.connector),
-      },
+      leads: { head: leadAt('head'), tail: leadAt('tail') },
       reading: { ...read.reading, splits: read.reading.splits && [...new Set(read.reading.splits)] },
       knowledge: {
         looked: knowledge.looked,

@@ -2,11 +2,13 @@ import type { EntryOf } from '../model/entry';
 import { DEFAULT_COSTS } from '../model/costs';
 import { judge } from '../reading/verdict';
 import type { Fault, FaultKind } from '../reading/faults';
-import type { Link } from '../model/job';
+import type { Link, Part } from '../model/job';
 import { reachedByLead } from '../wiring/connector';
+import { ENDS } from '../wiring/conductors';
 import { listed } from '../wiring/words';
 import { USUAL_LEAD_HOURS } from './leads';
 import { readMeasured } from './measured';
+import type { LinkStatus } from './state';
 
 /** How many make a pattern, where the job's policy does not say. Our judgement. */
 export const USUAL_THRESHOLDS = { sameContact: 3, sameSplit: 3, sameSlot: 3 } as const;
@@ -23,11 +25,13 @@ export interface SeenReading {
   link: Link;
   entry: EntryOf<'reading'>;
   faults: readonly Fault[];
+  /** Tools its ends were last worked on with, as far as that was said. */
+  tools: readonly { id: string; name: string }[];
 }
 
 /** A pattern over several links, and what to check before going on. */
 export interface Pattern {
-  kind: 'same-lead' | 'same-hand' | 'same-slot' | 'all-open';
+  kind: 'same-lead' | 'same-hand' | 'same-slot' | 'same-tool' | 'all-open';
   /** What is the same, such as `contact 4 open`. */
   deviation: string;
   /** Labels of the links behind it, oldest first. */
@@ -36,9 +40,22 @@ export interface Pattern {
 }
 
 /** A reading entry with the faults it shows; null where it cannot be read. */
-export function seeReading(link: Link, entry: EntryOf<'reading'>): SeenReading | null {
+export function seeReading(
+  link: Link,
+  entry: EntryOf<'reading'>,
+  tools: SeenReading['tools'] = [],
+): SeenReading | null {
   const read = readMeasured(entry.data.reading, link.shielded);
-  return read.ok ? { link, entry, faults: judge(read.reading, link.ordered).faults } : null;
+  return read.ok ? { link, entry, faults: judge(read.reading, link.ordered).faults, tools } : null;
+}
+
+/** Kinds of parts that are tools: what is wrong with one shows on every end it touches. */
+const TOOLS: ReadonlySet<string> = new Set(['crimper', 'punch tool']);
+
+/** The tools among the parts the ends of a link were last worked on with. */
+export function toolsAt(status: LinkStatus, parts: readonly Part[]): SeenReading['tools'] {
+  const used = new Set(ENDS.flatMap((e) => status[e].parts ?? []));
+  return parts.filter((p) => TOOLS.has(p.kind) && used.has(p.id)).map(({ id, name }) => ({ id, name }));
 }
 
 /** What a bad test lead can show: an open path, joined ones, a crossover or rolled cord, no shield. */
@@ -148,6 +165,11 @@ export function patternAt(
     if (links && now.entry.data.blame?.includes('head'))
       return told('same-slot', d, links, 'Look at the blade and at the panel before you go on.');
   }
+  for (const tool of now.tools)
+    for (const d of seen.filter((x) => x.kind === 'open' || x.kind === 'short')) {
+      const links = alike(d, most.sameSlot, (r) => r.tools.some((t) => t.id === tool.id));
+      if (links) return told('same-tool', d, links, `All were made with ${tool.name}: look at its blade before you go on.`); // prettier-ignore
+    }
   for (const d of seen) {
     const lead = OF_A_LEAD.has(d.kind);
     const links = alike(d, lead ? most.sameContact : most.sameSplit, (r) => r.entry.by === now.entry.by);

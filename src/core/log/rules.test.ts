@@ -76,6 +76,12 @@ describe('patterns over the last links', () => {
     expect(patternAt([seen('K1-01', '36145278'), seen('K1-02', '36145278')])).toMatchObject({ kind: 'same-lead' })); // prettier-ignore
   it('sees shields that are open on every port', () =>
     expect(patternAt([seen('T1-01', '12345678-'), seen('T1-02', '12345678-')])).toMatchObject({ deviation: 'shield open' })); // prettier-ignore
+  it('points at the tool that all of them were made with, whoever read them and at whatever panel', () => {
+    const made = (id: string, by: string, tool = 'p1') => ({ ...seen(id, open4, { ...proven, by }), tools: [{ id: tool, name: 'punch, red' }] }); // prettier-ignore
+    const list = [made('K1-01', 'bo'), made('K2-02', 'una'), made('T1-09', 'mika')];
+    expect(patternAt(list)).toMatchObject({ kind: 'same-tool', text: expect.stringContaining('made with punch, red') as string }); // prettier-ignore
+    expect(patternAt([...list.slice(0, 2), made('T1-09', 'mika', 'p2')])).toBeNull();
+  });
   it('asks for port and remote first when nothing answers', () =>
     expect(patternAt([seen('K1-01', '--------')])).toMatchObject({ kind: 'all-open' }));
   it('keeps to the job’s own thresholds', () => {

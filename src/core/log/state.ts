@@ -41,6 +41,8 @@ export interface TerminationStatus {
   photo?: string;
   /** Tape on the cable at this end. */
   flag?: TapeFlag;
+  /** Tools and lots its last work was done with, as far as that was said. */
+  parts?: readonly string[];
 }
 
 /** The last reading that counts, as the log has it. */
@@ -139,12 +141,14 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
         newConnector: true,
         connector: e.data.connector,
         scheme: e.data.scheme,
+        parts: e.data.parts,
       });
     case 'redone': {
       workDone(status, link, e.end!, e, {
         newConnector: e.data.action === 'redo',
         connector: e.data.connector,
         scheme: e.data.scheme,
+        parts: e.data.parts,
       });
       if (status.thread)
         status.thread = threadAfterWork(
@@ -209,7 +213,12 @@ function workDone(
   link: Link,
   end: End,
   e: Entry,
-  work: { newConnector: boolean; connector?: string | undefined; scheme?: string | undefined },
+  work: {
+    newConnector: boolean;
+    connector?: string | undefined;
+    scheme?: string | undefined;
+    parts?: readonly string[] | undefined;
+  },
 ): void {
   const t = status[end];
   if (status.exchanged) status.exchanged = { ...status.exchanged, mended: true };
@@ -226,6 +235,7 @@ function workDone(
   t.state = first ? 'seated' : 'stale';
   if (work.connector) t.connector = work.connector;
   if (work.scheme) t.scheme = work.scheme;
+  if (work.parts?.length) t.parts = work.parts;
   t.readBack = t.readBackWaiting;
   t.readBackWaiting = false;
   t.by = e.by;

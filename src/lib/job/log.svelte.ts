@@ -6,7 +6,7 @@ import { cautionsRead, type CautionsRead } from '$core/log/cautions';
 import type { Resolved } from '$core/log/effective';
 import { historyOf, type HistoryFilter } from '$core/log/history';
 import { leadProofs, type LeadProof } from '$core/log/leads';
-import { patternAt, seeReading, type Pattern } from '$core/log/patterns';
+import { patternAt, seeReading, toolsAt, type Pattern } from '$core/log/patterns';
 import { projectSince, type Projection } from '$core/log/projection';
 import { recentReadings } from '$core/log/recent';
 import { linkState, type LinkStatus } from '$core/log/state';
@@ -282,7 +282,7 @@ export class JobLog {
   watchForPattern(): void {
     const seen = this.recentReadings.flatMap((entry) => {
       const link = this.linkOf(entry.link);
-      return (link && seeReading(link, entry)) || [];
+      return (link && seeReading(link, entry, toolsAt(this.statusOf(link.id), this.terms().parts))) || [];
     });
     const pattern = patternAt(seen, this.terms().policy.thresholds, this.terms().policy.leadHours);
     this.pattern = pattern?.kind === 'all-open' ? null : pattern;

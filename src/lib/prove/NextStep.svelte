@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { mistakeText, PLACE_WORDS } from '$core/copper/mistake';
   import { answersInPlace } from '$core/diagnose/answers';
   import type { LookAnswer } from '$core/diagnose/types';
   import { classOf } from '$core/wiring/connector';
@@ -29,6 +30,13 @@
   const kicker = $derived(
     where || (next?.action === 'look' ? 'Look first, here' : next?.action === 'check' ? 'Check first' : 'Do next'), // prettier-ignore
   );
+  /** Why this and nothing else: what is most likely, where the action goes to it. */
+  const why = $derived.by(() => {
+    const [first] = session.diagnosis?.explanations ?? [];
+    if (!first || !next || next.action === 'prove') return '';
+    const what = first.mistakes.map((m) => `${PLACE_WORDS[m.where]} ${mistakeText(m, first.cable.breaks)}`);
+    return `${Math.round(Math.min(0.99, first.probability) * 100)}%: ${what.join(', and ')}.`;
+  });
   const plug = $derived(next?.end && classOf(session.link[next.end].connector) === 'plug');
 </script>
 
@@ -88,7 +96,8 @@
       {/if}
     </div>
     <p class="mt-2 text-sm text-faint">
-      {minutes(next.minutes)} now, about {minutes(next.expectedMinutes)} in all to a proven link.
+      {why ? `${why} ` : ''}{minutes(next.minutes)} now, about {minutes(next.expectedMinutes)} in all to a proven
+      link.
     </p>
   </div>
 {:else}
