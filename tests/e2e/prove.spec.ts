@@ -256,3 +256,59 @@ test('a round of 24 passes takes 24 key presses and nothing else', async ({ page
   await kept(page);
   await expect(page.getByTestId('undo-line')).toContainText('K1-24: pass logged');
 });
+
+test('from a fail to its mend is one thread: what was said is not said again, and what was found is asked', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/prove/K1-20`);
+  await page.keyboard.type('12305678');
+  const question = page.getByTestId('question');
+  await expect(question).toContainText('BL');
+  // What other jobs found decides whether a look comes first.
+  const look = page.getByRole('button', { name: 'not home', exact: true });
+  if (await look.isVisible()) await look.click();
+  await expect(question).toContainText('At the head, clear contact 4 (BL)');
+  await armed(page);
+  await page.keyboard.press('PageDown');
+  await expect(page.getByTestId('thread')).toContainText('head 4 punched again');
+  // A second press of the same pedal logs nothing: the pad is empty, and it has not been on screen long enough.
+  await page.keyboard.press('PageDown');
+  await expect(page.getByRole('heading', { name: 'K1-20' })).toBeVisible();
+  await page.reload();
+  await ready(page);
+  await expect(page.getByTestId('thread')).toContainText('head 4 punched again');
+  await page.keyboard.type('12305678');
+  await expect(question).not.toBeEmpty();
+  await expect(question).not.toContainText('At the head, clear contact 4');
+  await expect(page.getByTestId('thread')).toContainText('head 4 punched again');
+  await page.getByText('Something else is wrong').click();
+  await page.getByLabel('What is wrong, in words').fill('plate screwed onto the conductors');
+  await page.getByRole('button', { name: 'write it down' }).click();
+  await expect(page.getByTestId('undo-line')).toContainText('finding written down');
+  await armed(page);
+  await page.getByRole('button', { name: /^Log fail/ }).click();
+  await kept(page);
+  const log = (await states(request, job, 'K1-20')).entries.map((e) => e.kind);
+  expect(log.slice(-4)).toEqual(['reading', 'redone', 'found', 'reading']);
+});
+
+test('nothing answers: port and remote first, and an answer that is taken back is asked again', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/prove/K1-20`);
+  await page.keyboard.type('00000000');
+  await expect(page.getByTestId('question')).toContainText('is this the right port');
+  await page.getByRole('button', { name: /^Looked again/ }).click();
+  await page.keyboard.type('36145278');
+  const question = page.getByTestId('question');
+  await expect(question).toContainText('Head, contact 1: which white is it?');
+  await page.getByRole('button', { name: 'W-O', exact: true }).click();
+  await expect(page.getByTestId('thread')).toContainText('head 1: W-O, home');
+  await expect(question).not.toContainText('Head, contact 1: which white');
+  await page.getByTestId('thread').getByRole('button', { name: 'change' }).last().click();
+  await expect(question).toContainText('Head, contact 1: which white is it?');
+});

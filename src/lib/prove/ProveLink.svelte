@@ -80,7 +80,7 @@
   let typedProblem = $state('');
 
   $effect(() => {
-    void [session.measured, session.looked, job.here.standingAt, session.problem && ''];
+    void [session.measured, session.lookedSoFar, session.checked, session.swapped, job.here.standingAt, session.problem && '']; // prettier-ignore
     untrack(() => void session.diagnose());
   });
 

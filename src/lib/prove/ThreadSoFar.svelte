@@ -19,7 +19,6 @@
       return punched.length ? [`${end} ${punched.join(', ')} punched again`] : [];
     }),
     ...(thread?.redone ?? []).map((e) => `${e} done again`),
-    ...(thread?.looked ?? []).map(lookWords),
   ]);
   const here = $derived([
     ...(session.checked ? [{ says: 'port and remote checked', back: () => (session.checked = false) }] : []),
@@ -27,7 +26,7 @@
       says: `lead at the ${e} changed`,
       back: () => (session.swapped = session.swapped.filter((x) => x !== e)),
     })),
-    ...session.looked.map((l) => ({ says: lookWords(l), back: () => session.takeLookBack(l) })),
+    ...session.lookedSoFar.map((l) => ({ says: lookWords(l), back: () => session.takeLookBack(l) })),
   ]);
   let words = $state('');
   let where = $state<End | 'cable'>('head');

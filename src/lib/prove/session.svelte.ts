@@ -43,6 +43,8 @@ export class ProveSession {
   /** Made sure of for this reading: port, remote and link; the leads at these ends. */
   checked = $state(false);
   swapped = $state.raw<readonly End[]>([]);
+  /** Looks of earlier readings that were taken back: they hold no longer. */
+  private doubted = $state.raw<readonly Look[]>([]);
   diagnosis = $state.raw<Diagnosis | null>(null);
   contradiction = $state('');
   /** Values measured besides the walk. */
@@ -305,6 +307,8 @@ export class ProveSession {
   /** The question to the engine: the reading, and all that is known of the link, its leads and the way there. */
   private question(): DiagnoseInput {
     const { job, link } = this;
+    const status = job.statusOf(link.id);
+    const { thread } = status;
     const { closet, room } = job.plan.where(link);
     const metres = walkMetres(closet, room);
     return diagnoseInputFor({
@@ -312,7 +316,7 @@ export class ProveSession {
       policy: job.plan.policy,
       reading: (this.read as { reading: Reading }).reading,
       standingAt: job.here.standingAt,
-      status: job.statusOf(link.id),
+      status: { ...status, ...(thread ? { thread: { ...thread, looked: this.lookedBefore } } : {}) },
       leads: this.leads.status.state,
       looked: this.looked,
       known: { checked: this.checked, swapped: this.swapped },
@@ -325,12 +329,16 @@ export class ProveSession {
       ...(metres > 0 ? { costs: { walk: 1 + walkMinutes(metres) } } : {}),
     });
   }
-  /** What was looked at since the link first failed, this reading's looks with it. */
-  readonly lookedSoFar = $derived.by((): readonly Look[] => {
-    const before = this.job.statusOf(this.link.id).thread?.looked ?? [];
-    const newer = (l: Look) => this.looked.some((n) => n.end === l.end && n.contact === l.contact);
-    return [...before.filter((l) => !newer(l)), ...this.looked];
+  /** What was looked at in earlier readings since the link first failed, and still holds. */
+  readonly lookedBefore = $derived.by((): readonly Look[] => {
+    const same = (a: Look, b: Look) => a.end === b.end && a.contact === b.contact;
+    const gone = [...this.looked, ...this.doubted];
+    return (this.job.statusOf(this.link.id).thread?.looked ?? []).filter(
+      (l) => !gone.some((n) => same(n, l)),
+    );
   });
+  /** What was looked at since the link first failed, this reading's looks with it. */
+  readonly lookedSoFar = $derived.by((): readonly Look[] => [...this.lookedBefore, ...this.looked]);
 
   /** Asks the worker what the reading means; an answer to an older question is dropped. */
   async diagnose(): Promise<void> {
@@ -445,7 +453,8 @@ export class ProveSession {
   }
   /** Takes an answer back: it is asked again. */
   takeLookBack(look: Look): void {
-    this.looked = this.looked.filter((l) => l !== look);
+    if (this.looked.includes(look)) this.looked = this.looked.filter((l) => l !== look);
+    else this.doubted = [...this.doubted, look];
     this.contradiction = '';
   }
 
@@ -496,6 +505,7 @@ export class ProveSession {
   /** Begins the reading anew: nothing of what was entered is left. */
   readAgain(): void {
     this.looked = [];
+    this.doubted = [];
     this.checked = false;
     this.swapped = [];
     this.readOn();

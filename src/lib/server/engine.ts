@@ -1,5 +1,5 @@
 import { DEFAULT_COSTS } from '$core/model/costs';
-import { createEngine, type Engine } from '$core/diagnose/engine';
+import { createEngine, type Engine, type Indexed } from '$core/diagnose/engine';
 import { NOTHING_KNOWN } from '$core/diagnose/types';
 import { leadUnsaid } from '$core/formats/diagnose';
 import { CONTACTS } from '$core/wiring/conductors';
@@ -31,6 +31,27 @@ export function warmUp(): Promise<void> {
     rehearse();
   })();
   return warming;
+}
+
+const building = new Map<string, Promise<void>>();
+
+/**
+ * Has the index for such a link ready, built in small steps where it is not, so that nobody else waits for it. Whoever
+ * asks for the same one meanwhile waits for the same building.
+ */
+export async function indexReady(asked: Indexed): Promise<void> {
+  const steps = diagnosisEngine().prepareInSteps(asked);
+  const first = steps.next();
+  if (first.done) return;
+  const name = JSON.stringify([asked.link.head, asked.link.tail, asked.link.ordered, asked.leads]);
+  let there = building.get(name);
+  if (!there) {
+    there = (async () => {
+      while (!steps.next().done) await new Promise((resolve) => setImmediate(resolve));
+    })().finally(() => building.delete(name));
+    building.set(name, there);
+  }
+  await there;
 }
 
 /** Goes through the hardest reading once, so that the first one who has it does not wait for the code to warm up. */

@@ -1,7 +1,7 @@
 import { Contradiction } from '$core/reading/contradiction';
 import { json } from '@sveltejs/kit';
 import { diagnoseInput, diagnoseRequestSchema } from '$core/formats/diagnose';
-import { diagnosisEngine } from '$lib/server/engine';
+import { diagnosisEngine, indexReady } from '$lib/server/engine';
 import { answering, readJson, Refused } from '$lib/server/refused';
 import type { RequestHandler } from './$types';
 
@@ -13,6 +13,7 @@ export const POST: RequestHandler = ({ request }) =>
     if (!parsed.success) throw Refused.fromZod('This is no reading that can be diagnosed.', parsed.error);
     const asked = diagnoseInput(parsed.data);
     if (!asked.ok) throw new Refused(asked.message, [asked]);
+    await indexReady(asked.input);
     try {
       return json(diagnosisEngine().diagnose(asked.input));
     } catch (error) {
