@@ -294,6 +294,41 @@ test('from a fail to its mend is one thread: what was said is not said again, an
   expect(log.slice(-4)).toEqual(['reading', 'redone', 'found', 'reading']);
 });
 
+test('a verdict fills the screen for a moment and stops no press; each way of giving it is its own', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/prove/K1-20`);
+  await armed(page);
+  // It stands for less than a second: what was seen is gathered as it comes, however slow the machine is.
+  await page.evaluate(() => {
+    const seen = ((window as unknown as { seen: string[] }).seen = []) as string[];
+    new MutationObserver(() => {
+      const text = document.querySelector('[data-testid=big-verdict]')?.textContent;
+      if (text && seen.at(-1) !== text) seen.push(text);
+    }).observe(document.body, { childList: true, subtree: true, characterData: true });
+  });
+  const seen = () => page.evaluate(() => (window as unknown as { seen: string[] }).seen.join(' '));
+  await page.keyboard.type('21345678');
+  await expect.poll(seen).toMatch(/K1-20\s*FAIL/);
+  await page.keyboard.press('r');
+  await armed(page);
+  await page.keyboard.press('a');
+  await expect.poll(seen).toMatch(/K1-20\s*PASS/);
+  await expect(page.getByTestId('undo-line')).toContainText('K1-20: pass logged');
+  await expect(page.getByTestId('big-verdict')).toBeHidden();
+  await options(page);
+  const ways = page.getByRole('group', { name: 'How a verdict is given' });
+  await expect(ways.getByRole('button', { pressed: true })).toHaveText(['whole screen']);
+  await ways.getByRole('button', { name: 'whole screen' }).click();
+  await ways.getByRole('button', { name: 'vibration' }).click();
+  await page.reload();
+  await ready(page);
+  await options(page);
+  await expect(ways.getByRole('button', { pressed: true })).toHaveText(['vibration']);
+});
+
 test('nothing answers: port and remote first, and an answer that is taken back is asked again', async ({
   page,
   request,

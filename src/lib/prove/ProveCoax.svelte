@@ -8,6 +8,7 @@
   import ConnectorDrawing from '$lib/bench/ConnectorDrawing.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import { onMount } from 'svelte';
+  import { signals } from './signals.svelte';
   import { PressGuard } from './press-guard.svelte';
 
   let { link }: { link: Link } = $props();
@@ -51,6 +52,10 @@
   }
   const guard = new PressGuard();
   onMount(() => guard.shown());
+  function take(text: string): void {
+    walk = text;
+    signals.give(link.label, 'fail', judgement?.reason);
+  }
   function readAgain(): void {
     walk = null;
     chosen = null;
@@ -79,6 +84,7 @@
   }
   function write(text: string): void {
     const pass = text === 'C S';
+    if (pass) signals.give(link.label, 'pass');
     job.log.write(
       link.id,
       'reading',
@@ -171,8 +177,7 @@
       <button class="act min-h-16 act-now text-lg" data-main-action onclick={() => log('C S')}
         >Both good, log it <kbd class="hidden key lg:inline">PgDn</kbd></button
       >
-      {#each CHOICES as c (c.walk)}<button class="act" onclick={() => (walk = c.walk)}>{c.says}</button
-        >{/each}
+      {#each CHOICES as c (c.walk)}<button class="act" onclick={() => take(c.walk)}>{c.says}</button>{/each}
     {/if}
   </aside>
 </div>

@@ -22,6 +22,7 @@
   import WaysToRead from './WaysToRead.svelte';
   import Explanations from './Explanations.svelte';
   import NextStep from './NextStep.svelte';
+  import { SIGNALS, signals, type Signal } from './signals.svelte';
   import ThreadSoFar from './ThreadSoFar.svelte';
   import WhatWasFound from '$lib/redo/WhatWasFound.svelte';
   import { TESTERS } from '$lib/testers/in-hand.svelte';
@@ -76,12 +77,31 @@
   const failing = $derived(judgement?.verdict === 'fail');
   const never = $derived(ENDS.filter((e) => status[e].state === 'bare'));
   const breakAt = $derived(session.measured && placeOfFault(session.measured, link.lengthMetres));
+  const SIGNAL_WORDS: Record<Signal, string> = {
+    big: 'whole screen',
+    tone: 'tone',
+    buzz: 'vibration',
+    voice: 'spoken',
+  };
   let typed = $state('');
   let typedProblem = $state('');
 
   $effect(() => {
     void [session.measured, session.lookedSoFar, session.checked, session.swapped, job.here.standingAt, session.problem && '']; // prettier-ignore
     untrack(() => void session.diagnose());
+  });
+
+  // A fail is given as soon as it is read, once a reading.
+  let given = '';
+  const mountedAt = performance.now();
+  $effect(() => {
+    const fail = failing && !session.problem ? `${session.turn} ${judgement!.reason}` : '';
+    untrack(() => {
+      // What a reload brings back was given before.
+      if (fail && fail !== given && performance.now() - mountedAt > 400)
+        signals.give(link.label, 'fail', judgement!.reason);
+      given = fail;
+    });
   });
 
   /** A typed walk is taken whole or not at all: nothing of it is cut off. */
@@ -169,6 +189,19 @@
         {/each}
       </fieldset>
     {/if}
+    <div class="flex flex-wrap items-center gap-1" role="group" aria-label="How a verdict is given">
+      <span class="mr-1 text-sm">verdict</span>
+      {#each SIGNALS as signal (signal)}
+        <button
+          class={[
+            'h-12 min-w-12 border px-2',
+            signals.on.includes(signal) ? 'border-2 border-ink font-bold' : 'border-rule',
+          ]}
+          aria-pressed={signals.on.includes(signal)}
+          onclick={() => signals.toggle(signal)}>{SIGNAL_WORDS[signal]}</button
+        >
+      {/each}
+    </div>
     <form onsubmit={type} class="flex items-center gap-1">
       <input
         class="h-12 w-44 border border-rule bg-transparent px-2 font-mono"

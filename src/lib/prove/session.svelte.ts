@@ -30,6 +30,7 @@ import { SerialTester } from '$lib/testers/serial';
 import { SimulatedTester } from '$lib/testers/simulated';
 import { KeptReading, type ReadingDraft } from './draft';
 import { PressGuard } from './press-guard.svelte';
+import { signals } from './signals.svelte';
 
 /** Proving one link: what is read, what it means, what was looked at, and the logging of it. */
 export class ProveSession {
@@ -606,6 +607,8 @@ export class ProveSession {
         };
     }
     const word = { pass: 'pass', provisional: 'provisional pass', fail: 'fail' }[judgement.verdict];
+    // A fail was given when it was read.
+    if (judgement.verdict !== 'fail') signals.give(this.link.label, judgement.verdict);
     this.job.log.write(this.link.id, 'reading', data, undefined, `${this.link.label}: ${word} logged.`);
     this.job.log.watchForPattern();
   }
