@@ -55,6 +55,8 @@ class RoundWorker {
 /** A device with a server behind it, both in this process: the server's own functions answer what the device sends. */
 export class Device {
   online = true;
+  /** Longest body the server reads. */
+  mostBytes = Infinity;
   /** Paths asked for, in order. */
   readonly asked: string[] = [];
   readonly storage = new Storage();
@@ -107,6 +109,8 @@ export class Device {
     const body = (): unknown => JSON.parse(String(init?.body)) as unknown;
     const [, , , , part, kind] = path.split('?')[0]!.split('/');
     try {
+      if (String(init?.body ?? '').length > this.mostBytes)
+        return new Refused('This is too much at once.', [], 413).toResponse();
       if (part === 'entries')
         return Response.json(
           await appendEntries(this.db, this.job, body() as { entries: unknown[]; sentAt?: string }),

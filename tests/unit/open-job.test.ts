@@ -86,6 +86,20 @@ describe('an entry', () => {
     expect([job.outbox.refused.length, job.statusOf(LINK).head.state]).toEqual([0, 'seated']);
     expect(await device.kinds(LINK)).toEqual(['seated']);
   });
+  it('that the server will not even read holds up none that come with it', async () => {
+    device.online = false;
+    device.mostBytes = 4000;
+    seat();
+    const huge = job.log.write(LINK, 'note', { text: 'x'.repeat(5000) });
+    seat('K3-03');
+    await stored();
+    device.online = true;
+    await job.outbox.send();
+    await sent();
+    expect(job.outbox.refused.map((r) => r.entry.id)).toEqual([huge.id]);
+    expect(job.outbox.refused[0]!.message).not.toBe('');
+    expect([await device.kinds(LINK), await device.kinds('K3-03')]).toEqual([['seated'], ['seated']]);
+  });
   it('of another device is taken from the feed; what this device wrote is not shown twice', async () => {
     const reading = {
       id: randomUUID(), job: 'station', link: LINK, kind: 'reading' as const, at: new Date().toISOString(), by: 'bo',

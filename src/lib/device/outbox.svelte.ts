@@ -20,6 +20,8 @@ export interface BatchAnswer {
 }
 
 const MOST_AT_ONCE = 200;
+/** Answers to a batch that no patience mends: something in it is not taken as it is. */
+const REFUSED_WHOLE: ReadonlySet<number> = new Set([400, 413]);
 /** Waits between tries while there is no answer: doubled from the first to the last. */
 const BACK_OFF_MS = { first: 2000, last: 60_000 };
 
@@ -182,8 +184,27 @@ export class Outbox {
     const response = await sendJson(path, { sentAt: new Date().toISOString(), entries: batch });
     // A job that is not there may be so for a moment, as with another database: its entries wait.
     if (response.status === 404 && job !== this.job) return void batch.forEach((e) => this.tried.add(e.id));
+    if (REFUSED_WHOLE.has(response.status)) return this.oneByOne(job, batch, response);
     if (!response.ok) throw new Error(String(response.status));
-    const answer = (await response.json()) as BatchAnswer;
+    await this.took(job, batch, (await response.json()) as BatchAnswer);
+  }
+
+  /** A batch was refused whole: halves of it are tried, so that what is good in it is not held up by what is not. */
+  private async oneByOne(job: string, batch: readonly LogEntry[], response: Response): Promise<void> {
+    const [only] = batch;
+    if (batch.length > 1) {
+      const middle = Math.ceil(batch.length / 2);
+      await this.sendBatch(job, batch.slice(0, middle));
+      return this.sendBatch(job, batch.slice(middle));
+    }
+    if (!only) return;
+    const body = (await response.json().catch(() => null)) as { error?: { message?: string } } | null;
+    const message = body?.error?.message ?? `The server refused this entry (${response.status}).`;
+    const refused = [{ id: only.id, message }];
+    await this.took(job, batch, { kept: [], refused, states: [], revision: 0 });
+  }
+
+  private async took(job: string, batch: readonly LogEntry[], answer: BatchAnswer): Promise<void> {
     const refused = answer.refused.flatMap((r) => {
       const entry = batch.find((e) => e.id === r.id);
       return entry ? [{ entry, message: r.message }] : [];

@@ -5,6 +5,8 @@ export class LampPad {
   answers = $state<Contact[][]>([]);
   /** The next tap adds a lamp to the last contact instead of going on. */
   adding = $state(false);
+  /** What it showed is logged and the next port is on its way: a tap is meant for that one. */
+  deaf = $state(false);
 
   constructor(readonly size: number) {}
 
@@ -18,6 +20,7 @@ export class LampPad {
   }
 
   tap(lamp: Contact | null): void {
+    if (this.deaf) return;
     if (this.adding && lamp && this.answers.length) {
       const last = this.answers.at(-1)!;
       if (!last.includes(lamp)) this.answers = [...this.answers.slice(0, -1), [...last, lamp].sort()];

@@ -621,10 +621,13 @@ export class ProveSession {
     this.logReading();
     this.readAgain();
     this.kept.drop();
-    if (this.after === 'round') return void (await goto(this.job.at('round')));
     const next = this.job.nextToProve(this.link.id);
-    await goto(next ? this.job.at('prove', next.id) : asking(this.job.at('rack'), { at: this.link.id }), {
-      noScroll: true,
-    });
+    this.pad.deaf = true;
+    try {
+      if (this.after === 'round') await goto(this.job.at('round'));
+      else await goto(next ? this.job.at('prove', next.id) : asking(this.job.at('rack'), { at: this.link.id }), { noScroll: true }); // prettier-ignore
+    } finally {
+      this.pad.deaf = false;
+    }
   }
 }
