@@ -163,7 +163,11 @@ function offByThree(seed: number): Weights {
 const unlisted = (w: World, random: () => number): World => {
   const end = random() < 0.5 ? 'head' : 'tail';
   const seats = w[end].seats.slice();
-  const [a, b, c] = [0, 3, 6].map((least) => least + Math.floor(random() * (least < 6 ? 3 : 2))) as [number, number, number];
+  const [a, b, c] = [0, 3, 6].map((least) => least + Math.floor(random() * (least < 6 ? 3 : 2))) as [
+    number,
+    number,
+    number,
+  ];
   [seats[a], seats[b], seats[c]] = [seats[b]!, seats[c]!, seats[a]!];
   return { ...w, [end]: { ...w[end], seats } };
 };

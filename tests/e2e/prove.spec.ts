@@ -294,6 +294,31 @@ test('from a fail to its mend is one thread: what was said is not said again, an
   expect(log.slice(-4)).toEqual(['reading', 'redone', 'found', 'reading']);
 });
 
+test('a range of ports is passed from a tester’s memory, but those that are named, unmade or done later', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/readings`);
+  await page.getByText('A range from the tester’s memory').click();
+  await expect(page.getByTestId('range-says')).toContainText('When were they read?');
+  await page.getByLabel('but').fill('7x');
+  await expect(page.getByTestId('range-says')).toContainText('is no port');
+  await page.getByLabel('but').fill('21');
+  await page.getByLabel('read at').fill('2026-11-20T10:00');
+  await expect(page.getByRole('listitem').filter({ hasText: 'K1-21' })).toContainText('not good in memory');
+  await expect(page.getByRole('listitem').filter({ hasText: 'K1-23' })).toContainText('nobody has logged');
+  await page.getByRole('button', { name: /^Log \d+ passes, by / }).click();
+  await expect(page.getByRole('status')).toContainText('readings logged');
+  await kept(page);
+  const of = async (link: string) => (await states(request, job, link)).entries.map((e) => e.kind);
+  expect((await of('K1-20')).at(-1)).toBe('reading');
+  expect(await of('K1-21')).not.toContain('reading');
+  expect((await states(request, job, 'K1-20')).entries.at(-1)).toMatchObject({
+    data: { brought: { file: "a tester's memory" }, reading: { walk: '1 2 3 4 5 6 7 8' } },
+  });
+});
+
 test('a verdict fills the screen for a moment and stops no press; each way of giving it is its own', async ({
   page,
   request,

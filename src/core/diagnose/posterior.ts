@@ -10,7 +10,7 @@ import {
   type PairConductor,
 } from '../wiring/conductors';
 import { ANY_LEAD_FAULT, ANY_MISTAKE, WRONG_SETTING, type Weights } from './catalogue';
-import { splitMask, type CompactCable, type CompactEnd } from './compact';
+import { splitMask, type CompactEnd } from './compact';
 import { distanceLogLikelihood, greatestDistanceLogLikelihood, MOST_LEAD, rulerFor } from './distance';
 import {
   joinsThrough,
@@ -23,21 +23,14 @@ import {
 } from './leads';
 import { leadSuspicion } from './recent';
 import type { PlaceStates } from './place-states';
+import type { Hypothesis } from './plan';
 import type { ReadingIndex, Visit } from './reading-index';
 import type { DiagnoseInput, Look } from './types';
 
 /** One way in which the eight numbered conductors may lie, with its share of the belief. */
-export interface Candidate {
+export interface Candidate extends Hypothesis {
   /** Numbers of the states in the index, for their mistakes. */
   numbers: Record<End | 'cable', number>;
-  head: CompactEnd;
-  tail: CompactEnd;
-  cable: CompactCable;
-  headLead: LeadState;
-  tailLead: LeadState;
-  /** The reading was not taken of this link at all. */
-  wrongSetting: boolean;
-  probability: number;
 }
 
 /** Weights of the mistakes at each place of one link. */

@@ -1,9 +1,9 @@
 import { ANY_CABLE_FAULT, ANY_LEAD_FAULT, ANY_MISTAKE, cableMistakes, endMistakes, madeAt, seatsMade, STARTING_WEIGHTS, WRONG_SETTING, type Weights } from '../diagnose/catalogue'; // prettier-ignore
-import { endOf, NONE, SOUND_CABLE, splitMask, wideCable, wideEnd, type CompactCable, type CompactEnd } from '../diagnose/compact'; // prettier-ignore
+import { endOf, NONE, SOUND_CABLE, splitMask, wideCable, wideEnd, type CompactEnd } from '../diagnose/compact'; // prettier-ignore
 import { MOST_LEAD } from '../diagnose/distance';
 import { LEAD_STATES, leadChance, reachedByTester, READS_GOOD, SOUND, walkThrough, wideLead, type LeadState } from '../diagnose/leads'; // prettier-ignore
 import type { DiagnoseInput, LeadKnown, Look, NextAction } from '../diagnose/types';
-import { repunched } from '../diagnose/plan';
+import { repunched, type Hypothesis } from '../diagnose/plan';
 import { sense } from '../copper/sense';
 import { expectedWalk } from '../reading/walk';
 import { numberedMasks } from '../diagnose/posterior';
@@ -13,15 +13,9 @@ import type { LinkSpec } from '../wiring/link-spec';
 import { drawMistakes } from './draw';
 
 /** A link, its leads and its setting as they really are, for crews that are simulated. */
-export interface World {
+export interface World extends Omit<Hypothesis, 'probability' | 'shield'> {
   link: LinkSpec;
   leads: Record<End, LeadKnown>;
-  head: CompactEnd;
-  tail: CompactEnd;
-  cable: CompactCable;
-  headLead: LeadState;
-  tailLead: LeadState;
-  wrongSetting: boolean;
   /** Real length of the cable, and of the leads before its connectors, in metres. */
   metres: number;
   leadMetres: Record<End, number>;

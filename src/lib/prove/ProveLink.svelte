@@ -394,7 +394,7 @@
         <button class="act" onclick={() => session.straightButSplit()}>Straight, but split 3-6 and 4-5</button
         >
       {/if}
-      {#if status.thread}<ThreadSoFar {session} />{/if}
+      {#if status.thread || session.knows}<ThreadSoFar {session} />{/if}
       {#if session.problem || session.pad.answers.length}<button
           class="act"
           onclick={() => session.readAgain()}>Read again <kbd class="hidden key lg:inline">r</kbd></button

@@ -2,6 +2,8 @@
   import type { ReadingsFile, ReadReading } from '$core/formats/readings-csv';
   import { compareInstants } from '$core/log/effective';
   import { localTime } from '$lib/history/time';
+  import FromMemory from '$lib/readings/FromMemory.svelte';
+  import TesterSheet from '$lib/testers/TesterSheet.svelte';
   import { readReadings } from '$lib/readings/read-file';
   import { useJob } from '$lib/job/open-job.svelte';
 
@@ -146,4 +148,14 @@
       </ul>
     {/if}
   {/if}
+  <FromMemory />
 </main>
+{#if job.tester.asking}
+  <TesterSheet
+    onchoose={(e) => {
+      job.tester.choose(e);
+      job.tester.asking = false;
+    }}
+    onclose={() => (job.tester.asking = false)}
+  />
+{/if}
