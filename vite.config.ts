@@ -10,5 +10,7 @@ export default defineConfig({
     environment: 'node',
     testTimeout: 180_000,
     hookTimeout: 180_000,
+    // By itself it leaves one core of two unused.
+    maxWorkers: 2,
   },
 });
