@@ -319,6 +319,29 @@ test('a range of ports is passed from a tester’s memory, but those that are na
   });
 });
 
+test('an old fail that is shown again and changed by hand passes nothing, over a reload too', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/prove/K1-05`);
+  await page.getByRole('button', { name: 'Show it' }).click();
+  await expect(page.getByTestId('verdict')).toContainText('Fail');
+  for (let i = 0; i < 8; i++) await page.keyboard.press('Backspace');
+  await page.keyboard.type('1234567');
+  await page.reload();
+  await ready(page);
+  await armed(page);
+  await page.keyboard.type('8');
+  await expect(page.getByRole('alert')).toContainText('it passes nothing');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'K1-05', exact: true })).toBeVisible();
+  await expect(page.getByRole('alert')).toContainText('it passes nothing');
+  await page.keyboard.press('r');
+  await page.keyboard.type('12345678');
+  await expect(page.getByTestId('verdict')).toContainText('Pass');
+});
+
 test('a verdict fills the screen for a moment and stops no press; each way of giving it is its own', async ({
   page,
   request,

@@ -28,10 +28,12 @@ export interface ReadingDraft {
   joins: NonNullable<Measured['joins']> | null;
   nvp: number | null;
   confirmed: ('length' | 'all-open')[];
+  /** Walk of the logged fail that this is, shown again; '' for a reading of its own. */
+  shownAgain: string;
 }
 
 /** Of what shape a kept draft is: one of another shape, or of none, is not whole. Change it with `ReadingDraft`. */
-const SHAPE = 3;
+const SHAPE = 4;
 
 const keyOf = (job: string, link: string) => `gauntlet:reading:${job}:${link}`;
 
@@ -78,6 +80,7 @@ export function draftOf(data: EntryOf<'reading'>['data']): ReadingDraft {
     joins: reading.joins ?? null,
     nvp: reading.nvp ?? null,
     confirmed: data.confirmed?.includes('length') ? ['length'] : [],
+    shownAgain: '',
   };
 }
 

@@ -124,6 +124,7 @@ export class ProveSession {
     this.joins = d.joins ?? undefined;
     this.nvp = d.nvp ?? undefined;
     this.confirmed = d.confirmed;
+    this.shownAgain = d.shownAgain;
   }
   /** The reading as it is entered so far. */
   private readonly draft = $derived.by((): ReadingDraft => ({
@@ -144,6 +145,7 @@ export class ProveSession {
     joins: this.joins ?? null,
     nvp: this.nvp ?? null,
     confirmed: [...this.confirmed],
+    shownAgain: this.shownAgain,
   }));
   /** Nothing has been entered that a reload could lose. */
   readonly untouched = $derived.by(
@@ -166,7 +168,7 @@ export class ProveSession {
   }
 
   /** The walk of a logged fail that is on screen again: it is not logged once more. */
-  private shownAgain = '';
+  private shownAgain = $state('');
   /** Brings the last reading on screen again where it failed, to go on from it. A pass is only ever read anew. */
   showLast(): void {
     const last = this.job.statusOf(this.link.id).lastReading;
@@ -237,9 +239,11 @@ export class ProveSession {
       ? this.lengthRead
       : this.read && !this.read.ok
         ? this.read.message
-        : this.judging && !this.judging.ok
-          ? this.judging.message
-          : this.contradiction,
+        : this.shownAgain && this.judgement && this.judgement.verdict !== 'fail'
+          ? 'This is an old reading, changed by hand: it passes nothing. Read the link again.'
+          : this.judging && !this.judging.ok
+            ? this.judging.message
+            : this.contradiction,
   );
   private readonly judged = $derived.by(() => ({
     ...this.leads.stamp,
@@ -481,10 +485,11 @@ export class ProveSession {
         : [{ action, connector, scheme }, 'done again'];
     this.job.log.write(this.link.id, 'redone', data, end, `${this.link.label} ${end}: ${did}.`);
     this.job.here.stand(end);
-    // What was seen and made sure of stands in the log now.
-    this.looked = [];
-    this.checked = false;
-    this.swapped = [];
+    // What was seen and made sure of stands in the log now, but beside a fail that was shown again and not logged anew.
+    const again = this.shownAgain !== '';
+    this.looked = again ? this.looked.filter((l) => l.end !== end) : [];
+    this.checked = again && this.checked;
+    this.swapped = again ? this.swapped : [];
     this.readOn();
   }
 
@@ -566,6 +571,8 @@ export class ProveSession {
   async logAllGood(): Promise<void> {
     if (this.evidence === null) return void (this.job.tester.asking = true);
     if (this.pad.answers.length || this.splits.length || !this.guard.armed) return;
+    // On an empty pad nothing of an old reading is left.
+    this.shownAgain = '';
     if (!this.fillAllGood()) return;
     // What is not yet a pass stays on screen: a length is wanted, or a value is over its limit.
     if (this.judgement?.verdict === 'fail' || this.problem || this.askAboutLength || this.allGoodNeeds)
