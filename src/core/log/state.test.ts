@@ -187,24 +187,29 @@ describe('conditions beside the facts', () => {
       remedy: '',
       looked: [look, { ...look, end: 'head' as const }],
     };
+    // In the order of their times: what is made first is earlier.
+    const seated = [seat('head'), seat('tail')];
     const failed = read('1 2 3 - 5 6 7 8', {}, ['head']);
     Object.assign(failed.data, { diagnosis, known: { checked: true, swapped: ['tail'] } });
-    const log = [seat('head'), seat('tail'), failed];
+    const log = [...seated, failed];
     expect(foldLink(link, terms, log).thread).toMatchObject({ fails: 1, checked: true, swapped: ['tail'], looked: [{ end: 'tail' }, { end: 'head' }] }); // prettier-ignore
     log.push(entry('redone', { action: 'repunch', contacts: ['4'] }, 'head') as never);
     expect(foldLink(link, terms, log).thread).toMatchObject({ looked: [{ end: 'tail' }], repunched: [{ end: 'head', contact: '4' }], redone: [] }); // prettier-ignore
     log.push(redo('head') as never, read('1 2 3 - 5 6 7 8', {}, ['tail']));
     expect(foldLink(link, terms, log).thread).toMatchObject({ fails: 2, checked: true, repunched: [], redone: ['head'], looked: [{ end: 'tail' }] }); // prettier-ignore
+    log.push(seat('tail'));
+    expect(foldLink(link, terms, log).thread).toMatchObject({ redone: ['head', 'tail'], looked: [] });
     log.push(read('1 2 3 4 5 6 7 8'));
     expect(foldLink(link, terms, log).thread).toBeUndefined();
   });
   it('what was wrong is asked until it is told, before or after the pass', () => {
+    const seated = [seat('head'), seat('tail')];
     const failed = read('1 2 3 - 5 6 7 8', {}, ['head']);
     const mistakes = [
       { where: 'head' as const, kind: 'missed-punch', contacts: ['4' as const], conductors: ['BL' as const] },
     ];
     Object.assign(failed.data, { diagnosis: { mistakes, probability: 0.8, remedy: '', looked: [] } });
-    const mended = [seat('head'), seat('tail'), failed, redo('head'), read('1 2 3 4 5 6 7 8')];
+    const mended = [...seated, failed, redo('head'), read('1 2 3 4 5 6 7 8')];
     expect(foldLink(link, terms, mended).untold).toEqual(mistakes);
     const told = entry('found', { mistakes, asExplained: true });
     expect(foldLink(link, terms, [...mended, told]).untold).toBeUndefined();

@@ -4,7 +4,7 @@ import { ofLink } from '../model/of-link';
 import type { Link } from '../model/job';
 import type { Verdict } from '../reading/verdict';
 import { ENDS, otherEnd, type Contact, type End } from '../wiring/conductors';
-import type { ConnectorFamily } from '../wiring/connector';
+import { mediumOf, type ConnectorFamily } from '../wiring/connector';
 import type { TapeFlag } from '../model/tape';
 import { cutBackMm } from './cut-back';
 import { judgeMeasured, type Terms } from './judge-measured';
@@ -137,6 +137,7 @@ export const foldLink = (
 function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
   switch (e.kind) {
     case 'seated':
+      if (status.thread) status.thread = threadAfterWork(status.thread, e.end!, null);
       return workDone(status, link, e.end!, e, {
         newConnector: true,
         connector: e.data.connector,
@@ -285,7 +286,8 @@ function proved(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'readin
   }
   if (judgement.verdict !== 'fail') {
     const { thread } = status;
-    if (thread && !status.foundSinceFail && thread.redone.length + thread.repunched.length > 0)
+    const pairs = mediumOf(link.head.connector) === 'twisted-pair';
+    if (thread && pairs && !status.foundSinceFail && thread.redone.length + thread.repunched.length > 0)
       status.untold = thread.explained;
     delete status.thread;
     if (status.traced) status.traced = { ...status.traced, is: 'known' };

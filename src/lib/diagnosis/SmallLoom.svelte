@@ -46,7 +46,10 @@
         reading: read.reading,
         standingAt: job.here.standingAt,
         looked: JSON.parse(JSON.stringify(looked)) as Look[],
-        status: JSON.parse(JSON.stringify(job.statusOf(link.id))) as ReturnType<typeof job.statusOf>,
+        // What has been done since belongs to what is next, not to a drawing of what was read then.
+        ...(asks
+          ? { status: JSON.parse(JSON.stringify(job.statusOf(link.id))) as ReturnType<typeof job.statusOf> }
+          : {}),
       }),
     );
     if (!('diagnosis' in answer)) return;
