@@ -1,5 +1,5 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
-import { linesOf } from '../../src/core/testers/lines';
+import { LineSender, madeUp } from '../../examples/line-sender.js';
 import { allSeated, ownJob } from '../support/job';
 import { armed, kept, open, ready } from '../support/page';
 
@@ -155,7 +155,7 @@ test('a file of readings is shown first, with its bad cells, and logged when tol
   const job = await ownJob(request);
   await open(page, `/${job}/readings`);
   const bring = (name: string, text: string) =>
-    page.locator('input[type=file]').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
+    page.locator('input[type=file]').first().setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
   await bring('map.csv', 'port;walk\nK1-20;12345678');
   await expect(page.getByRole('cell', { name: /The header has no column link/ })).toBeVisible();
   await bring(
@@ -174,40 +174,149 @@ test('a file of readings is shown first, with its bad cells, and logged when tol
   await expect(page.getByRole('link', { name: /^K1-21:/ })).toHaveAccessibleName(/failed/);
 });
 
-test('a tester on a serial line fills the reading in, and a line cut off is told and passed over', async ({
+test('a tester on a serial line is asked, read, and not believed while it fails its own test', async ({
   page,
   request,
 }) => {
   const job = await ownJob(request);
-  const lines = linesOf(
-    { name: 'a meter', evidence: 'wiremap' },
-    { from: 'head', walk: '1 2 3 - 5 6 7 8', splits: [] },
-  );
-  const cut = `${lines[1]}\nWALK 1 2 3 4 5\n`;
-  await page.addInitScript(
-    ([first, then]) => {
-      const port = {
-        open: () => Promise.resolve(),
-        close: () => Promise.resolve(),
-        writable: null,
-        readable: new ReadableStream<Uint8Array>({
-          start(controller) {
-            controller.enqueue(new TextEncoder().encode(first));
-            Object.assign(window, { sendRest: () => controller.enqueue(new TextEncoder().encode(then)) });
-          },
-        }),
-      };
-      Object.defineProperty(navigator, 'serial', { value: { requestPort: () => Promise.resolve(port) } });
-    },
-    [cut, lines.map((l) => `${l}\n`).join('')] as const,
-  );
+  // The reference sender, on the other end of the line.
+  const straight = Object.fromEntries([...'12345678'].map((c) => [c, c === '4' ? [] : [c]]));
+  const sender = new LineSender(madeUp(straight), { leads: { head: 'L1', tail: 'L2' }, evidence: 'wiremap', splits: [] }); // prettier-ignore
+  await page.exposeFunction('askSender', (text: string) => sender.hear(text));
+  await page.addInitScript((hello) => {
+    let send = (_: string): void => undefined;
+    const port = {
+      open: () => Promise.resolve(),
+      close: () => Promise.resolve(),
+      writable: new WritableStream<Uint8Array>({
+        async write(bytes) {
+          send(await (window as unknown as { askSender(t: string): Promise<string> }).askSender(new TextDecoder().decode(bytes))); // prettier-ignore
+        },
+      }),
+      readable: new ReadableStream<Uint8Array>({
+        start(controller) {
+          send = (text) => controller.enqueue(new TextEncoder().encode(text));
+          Object.assign(window, { fromSender: send });
+          send(hello);
+        },
+      }),
+    };
+    Object.defineProperty(navigator, 'serial', { value: { requestPort: () => Promise.resolve(port) } });
+  }, sender.hello());
+  const says = (text: string) =>
+    page.evaluate((t) => (window as unknown as { fromSender(t: string): void }).fromSender(t), text);
   await open(page, `/${job}/prove/K1-20`);
   await options(page);
   await page.getByRole('button', { name: 'other ways' }).click();
   await page.getByRole('button', { name: 'Connect a tester on a serial line' }).click();
-  await expect(page.getByRole('alert')).toContainText('Line 2: The line was cut off or garbled');
-  await page.evaluate(() => (window as unknown as { sendRest(): void }).sendRest());
   await expect(page.getByTestId('verdict')).toContainText('contact 4 open');
+  await expect(page.getByTestId('leads')).toContainText('L1 and L2');
+  await page.keyboard.press('r');
+  await says('BEGIN from=head *zz\nWALK 1 2 3');
+  await expect(page.getByRole('alert')).toContainText('Line 9: The line was cut off or garbled');
+  await says(`\n${sender.hello({ ok: false, what: 'battery' })}${sender.reading('head', 'K1-20')}`);
+  await expect(page.getByRole('alert')).toContainText('failed its own test (battery)');
+  await expect(page.getByTestId('verdict')).toBeHidden();
+  await says(sender.hello() + sender.reading('head', 'K1-20'));
+  await expect(page.getByTestId('verdict')).toContainText('contact 4 open');
+});
+
+test('a tester of the job says its number and its calibration at every pass, and a shield it cannot see is no pass', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/tools`);
+  await page.getByLabel('name').fill('Yellow meter');
+  await page.getByLabel('kind').selectOption('tester');
+  await page.getByRole('button', { name: 'Add it' }).click();
+  const form = page.getByRole('dialog', { name: 'Yellow meter' });
+  await form.getByLabel('its number').fill('0815');
+  await form.getByLabel('calibration due').fill('2026-01-31');
+  await form.getByLabel('it has no lamp for the shield').check();
+  await form.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText('no. 0815, calibration was due on 2026-01-31')).toBeVisible();
+  await open(page, `/${job}/prove/K1-20`);
+  await options(page);
+  await page.getByRole('button', { name: /^tester:/ }).click();
+  await page.getByRole('button', { name: /^Yellow meter no. 0815/ }).click();
+  await expect(page.getByRole('button', { name: /good, by Yellow meter no. 0815/ })).toBeVisible();
+  await expect(
+    page.getByText('The calibration of Yellow meter no. 0815 was due on 2026-01-31.'),
+  ).toBeVisible();
+  await page.getByText('measured values, length and power').click();
+  await page.getByLabel('delay, ns', { exact: true }).fill('97');
+  await page.getByLabel('known length, m').fill('4');
+  await expect(page.getByText('An NVP wants at least 15 m')).toBeVisible();
+  await page.getByLabel('known length, m').fill('20');
+  await page.getByRole('button', { name: /^keep NVP 0.688/ }).click();
+  await expect(page.getByTestId('nvp-kept')).toContainText('0.688, found from 20 m by Bo Tarn');
+});
+
+test('one end alone proves nothing and completes what the other reads; another person’s reading is said', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/prove/K1-20`);
+  await options(page);
+  await page.getByRole('button', { name: 'other ways' }).click();
+  await page.getByRole('button', { name: 'One end only, no remote' }).click();
+  const sheet = page.getByRole('dialog', { name: 'From one end, no remote' });
+  await sheet.getByRole('button', { name: 'Contact 4 is joined' }).click();
+  await expect(sheet.getByRole('alert')).toContainText('One contact alone is not joined');
+  await sheet.getByRole('button', { name: 'Contact 5 is joined' }).click();
+  await expect(sheet.getByTestId('one-end-says')).toContainText('Fail: contacts 4 and 5 joined');
+  for (const c of ['4', '5']) await sheet.getByRole('button', { name: `Contact ${c} is joined` }).click();
+  await sheet.getByRole('button', { name: 'Log it' }).click();
+  await expect(page.getByTestId('one-end')).toContainText(
+    'Good so far: nothing joined, seen from the head alone',
+  );
+  await kept(page);
+  const other = {
+    id: crypto.randomUUID(),
+    job,
+    link: 'K1-20',
+    kind: 'reading',
+    at: new Date().toISOString(),
+    by: 'ines',
+    data: { reading: { evidence: 'wiremap', walk: '123-5678', splits: [] } },
+  };
+  const answer = await request.post(`/api/jobs/${job}/entries`, { data: [other] });
+  expect(answer.ok()).toBe(true);
+  await expect(page.getByTestId('others-reading')).toContainText('Ines Rask logged a fail of K1-20');
+  await armed(page);
+  await page.keyboard.press('a');
+  await kept(page);
+  await open(page, `/${job}/prove/K1-20`);
+  await expect(page.getByTestId('disputed')).toContainText('Read it once more');
+});
+
+test('files of readings come together, with links chosen by hand for names that are none', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/readings`);
+  const csv = (rows: string) => Buffer.from(`link,walk,splits,evidence,taken_at\n${rows}`);
+  const row = 'K1-20,12345678,,wiremap,2026-11-24T09:00:00Z';
+  await page
+    .locator('input[type=file]')
+    .first()
+    .setInputFiles([
+      { name: 'a.csv', mimeType: 'text/csv', buffer: csv(row) },
+      {
+        name: 'b.csv',
+        mimeType: 'text/csv',
+        buffer: csv(`${row}\nport 21,12345678,,wiremap,2026-11-24T09:05:00Z`),
+      },
+    ]);
+  await expect(page.getByTestId('file-says')).toContainText('2 files: 3 rows, 2 can be logged');
+  await expect(page.getByText('the same reading as a.csv line 2: it is logged once')).toBeVisible();
+  await page.getByLabel('Link that port 21 is').selectOption('K1-21');
+  await expect(page.getByTestId('file-says')).toContainText('3 can be logged');
+  await page.getByRole('button', { name: 'Log all 2' }).click();
+  await expect(page.getByRole('status').filter({ hasText: '2 readings logged.' })).toBeVisible();
 });
 
 test('nothing answering is asked about before it is a failure; named faults and values are judged', async ({

@@ -34,6 +34,10 @@ export const leadsAt = (link: Link, state: LeadsStatus['state'] = 'unproven'): R
   return { head: at('head'), tail: at('tail') };
 };
 
+/** The engine reasons about nine contacts of a shielded link: a shield nobody looked at is taken to be as ordered. */
+const shieldTaken = (reading: Reading, shielded: boolean): Reading =>
+  shielded && reading.walk.length === 8 ? { ...reading, walk: [...reading.walk, ['S']] } : reading;
+
 /** The question to the engine about a reading: what the log knows of the link goes on from where it was. */
 export function diagnoseInputFor(asked: AskedAbout): DiagnoseInput {
   const { link, status, looked = [], known } = asked;
@@ -42,7 +46,7 @@ export function diagnoseInputFor(asked: AskedAbout): DiagnoseInput {
   return {
     link: specOf(link, asked.policy),
     leads: leadsAt(link, asked.leads),
-    reading: asked.reading,
+    reading: shieldTaken(asked.reading, link.shielded),
     standingAt: asked.standingAt ?? 'head',
     knowledge: {
       ...NOTHING_KNOWN,

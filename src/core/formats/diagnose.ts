@@ -86,6 +86,12 @@ export function diagnoseInput(
 ): { ok: true; input: DiagnoseInput } | { ok: false; path: string; message: string } {
   const read = readMeasured(request.reading, request.link.shielded);
   if (!read.ok) return { ok: false, path: 'reading.walk', message: read.message };
+  if (request.link.shielded && read.reading.walk.length === 8)
+    return {
+      ok: false,
+      path: 'reading.walk',
+      message: 'The walk has 8 answers, this link has 9 contacts: the ninth is for S.',
+    };
   const stray = read.reading.distances?.findIndex((d) => d.contact === 'S' && !request.link.shielded) ?? -1;
   if (stray >= 0)
     return {

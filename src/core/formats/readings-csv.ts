@@ -55,6 +55,8 @@ export interface ReadingsFile {
   good: ReadReading[];
   problems: RowProblem[];
   rows: number;
+  /** Names that are no link of the job, as they were written. */
+  unknown: string[];
 }
 
 /** What rows are held against. */
@@ -63,6 +65,20 @@ export interface ReadingsFor {
   crew: readonly { id: string; name: string }[];
   policy: Policy;
   parts: readonly Part[];
+  /** Links that were chosen by hand for names the job does not have, by the name in small letters. */
+  matched?: Readonly<Record<string, string>>;
+}
+
+/** The link that a file means: by its label or id, else the one chosen by hand for that name. */
+export function linkMeant(name: string, job: Pick<ReadingsFor, 'links' | 'matched'>): Link | undefined {
+  const key = name.trim().toLowerCase();
+  const is = (l: Link, what: string) => l.label.toLowerCase() === what || l.id.toLowerCase() === what;
+  return (
+    job.links.find((l) => is(l, key)) ??
+    (job.matched && Object.hasOwn(job.matched, key)
+      ? job.links.find((l) => l.id === job.matched![key])
+      : undefined)
+  );
 }
 
 /**
@@ -76,6 +92,7 @@ export function parseReadingsCsv(text: string, job: ReadingsFor): ReadingsFile {
     good: [],
     problems: [{ line: 1, column: '', message }],
     rows: 0,
+    unknown: [],
   });
   if (!head.trim()) return whole('The file is empty: it wants a header row with at least link and walk.');
   const delimiter = [',', ';', '\t'].reduce((a, b) => (head.split(b).length > head.split(a).length ? b : a));
@@ -98,7 +115,11 @@ export function parseReadingsCsv(text: string, job: ReadingsFor): ReadingsFile {
       rows: rows.length,
     };
   const byLabel = new Map(job.links.flatMap((l) => [[l.label.toLowerCase(), l] as const, [l.id.toLowerCase(), l] as const])); // prettier-ignore
-  const out: ReadingsFile = { good: [], problems: [], rows: rows.length };
+  for (const [name, id] of Object.entries(job.matched ?? {})) {
+    const link = job.links.find((l) => l.id === id);
+    if (link && !byLabel.has(name)) byLabel.set(name, link);
+  }
+  const out: ReadingsFile = { good: [], problems: [], rows: rows.length, unknown: [] };
   rows.forEach(({ cells, line }) => {
     const problems: RowProblem[] = [];
     const bad = (column: string, message: string) => void problems.push({ line, column, message });
@@ -107,7 +128,14 @@ export function parseReadingsCsv(text: string, job: ReadingsFor): ReadingsFile {
     else {
       const cell = (name: string) =>
         header.includes(name) ? (cells[header.indexOf(name)] ?? '').trim() : null;
-      const reading = readRow(cell, line, byLabel, job, bad);
+      const reading = readRow(
+        cell,
+        line,
+        byLabel,
+        job,
+        bad,
+        (name) => void out.unknown.push(name.slice(0, 80)),
+      );
       if (reading && !problems.length) out.good.push(reading);
     }
     out.problems.push(...problems);
@@ -147,10 +175,12 @@ function readRow(
   byLabel: ReadonlyMap<string, Link>,
   job: ReadingsFor,
   bad: (column: string, message: string) => void,
+  unknown: (name: string) => void,
 ): ReadReading | null {
   const cell = (name: string) => cellOrNone(name) ?? '';
   const link = byLabel.get(cell('link').toLowerCase());
   if (!link) {
+    if (cell('link')) unknown(cell('link'));
     bad('link', `There is no link "${cell('link').slice(0, 40)}" in this job.`);
     return null;
   }

@@ -6,12 +6,14 @@ import { conductorLabel } from '../wiring/conductors';
 import { flagWords } from '../model/tape';
 import { FAMILY_NAMES } from '../wiring/connector';
 import { judgeMeasured, type Terms } from './judge-measured';
+import { judgeOneEnd } from './one-end';
 
 /** What each kind of entry is called in lists. */
 export const KIND_WORDS: Record<LogEntry['kind'], string> = {
   seated: 'seated',
   'read-back': 'read back',
   reading: 'readings',
+  'one-end': 'from one end',
   redone: 'done again',
   repulled: 'cable pulled anew',
   rejected: 'refused by eye',
@@ -34,6 +36,8 @@ export function entryWords(e: LogEntry, link: Link | undefined, terms: Terms): s
   switch (e.kind) {
     case 'seated':
       return `seated, ${FAMILY_NAMES[e.data.connector]}, ${e.data.scheme}`;
+    case 'one-end':
+      return link ? judgeOneEnd(e.data, link).reason : `read from the ${e.data.from} alone`;
     case 'redone':
       return e.data.action === 'repunch'
         ? `punched again at ${e.data.contacts?.join(', ') || 'its slots'}`

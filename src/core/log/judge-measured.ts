@@ -1,6 +1,6 @@
 import { judgeElectrical, judgeLength, type Finding } from '../electrical/measured';
 import { FROM_PLAN, LEAST_LINK_METRES } from '../electrical/limits';
-import { cableNamed } from '../model/cable-named';
+import { cableNamed, nvpOfCable } from '../model/cable-named';
 import type { EntryOf } from '../model/entry';
 import type { Link, Part, Policy } from '../model/job';
 import { resultProblem, type Configuration } from '../model/tester-result';
@@ -16,7 +16,7 @@ import { readMeasured } from './measured';
 /** What of a reading entry its judgement stands on. */
 export type Judged = Pick<
   EntryOf<'reading'>['data'],
-  'reading' | 'leadsProvenAt' | 'leadsFailed' | 'electrical' | 'confirmed'
+  'reading' | 'leadsProvenAt' | 'leadsFailed' | 'electrical' | 'confirmed' | 'calibrationDue'
 >;
 /** What a job's readings are judged by: its terms, and its parts, the job's own cables among them. A plan has both. */
 export interface Terms {
@@ -60,8 +60,10 @@ export function judgeMeasured(
     throw error;
   }
   let judgement = judge(reading, link.ordered, askedOf(link, terms.policy));
+  judgement = byShield(judgement, link, reading.walk.length);
   judgement = byLength(judgement, data, link);
   judgement = byValues(judgement, data, link, terms.parts);
+  judgement = byCalibration(judgement, data, link, terms.policy, at);
   return { ok: true, judgement: byLeads(judgement, data, terms.policy, at) };
 }
 
@@ -83,7 +85,7 @@ export function electricalFindings(data: Judged, link: Link, parts: readonly Par
     configuration: data.reading.configuration ?? configurationOf(link),
     lengthMetres: data.reading.lengthMetres,
     plannedMetres: link.lengthMetres,
-    nvp: data.reading.nvp,
+    nvp: data.reading.nvp ?? nvpOfCable(link.cable, parts)?.value,
   });
 }
 
@@ -101,6 +103,30 @@ export function lengthDoubt(metres: number, link: Link): string {
   return Math.abs(metres - planned) > Math.max(FROM_PLAN.share * planned, FROM_PLAN.metres)
     ? `Planned ${planned} m, measured ${metres} m: is this the right cable?`
     : '';
+}
+
+/** A tester with eight lamps says nothing of the shield: the link is good so far. */
+function byShield(judgement: Judgement, link: Link, contacts: number): Judgement {
+  if (!link.shielded || contacts === 9) return judgement;
+  return lowered(
+    { ...judgement, notRuledOut: ['an open shield', ...judgement.notRuledOut] },
+    'provisional',
+    'Good so far: the shield was not looked at.',
+  );
+}
+
+/** A certification is worth what its instrument is: past the day its calibration was due it is good so far. */
+function byCalibration(
+  judgement: Judgement,
+  data: Judged,
+  link: Link,
+  policy: Terms['policy'],
+  at: string,
+): Judgement {
+  const due = data.calibrationDue;
+  if (due === undefined || askedOf(link, policy) !== 'certification' || at.slice(0, 10) <= due)
+    return judgement;
+  return lowered(judgement, 'provisional', `Good so far: the calibration of its tester was due on ${due}.`);
 }
 
 function byLength(judgement: Judgement, data: Judged, link: Link): Judgement {

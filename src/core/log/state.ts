@@ -8,6 +8,7 @@ import { mediumOf, type ConnectorFamily } from '../wiring/connector';
 import type { TapeFlag } from '../model/tape';
 import { cutBackMm } from './cut-back';
 import { judgeMeasured, type Terms } from './judge-measured';
+import { judgeOneEnd, withLengthOf, type OneEndStatus } from './one-end';
 import { project, type Projection } from './projection';
 import { threadAfterFail, threadAfterWork, type LoggedMistakes, type Thread } from './thread';
 
@@ -68,6 +69,10 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   untold?: LoggedMistakes;
   /** What was learned and done since it first failed; there is none once it reads good. */
   thread?: Thread;
+  /** What was seen of it from one end, with no remote, and still holds. */
+  oneEnd?: OneEndStatus;
+  /** Two people read it at about the same time and do not agree: who read the fail. It is read again. */
+  disputedBy?: string;
   /** It answered at another link's outlet: with which, and whether somebody has exchanged them back since. */
   exchanged?: { with: string; mended: boolean };
   /** What a trace found of this link's cable. */
@@ -87,6 +92,7 @@ const fresh = (): TerminationStatus => ({
 const LINK_KINDS = Object.keys({
   seated: 0,
   reading: 0,
+  'one-end': 0,
   redone: 0,
   repulled: 0,
   rejected: 0,
@@ -169,6 +175,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       delete status.thread;
       delete status.traced;
       delete status.exchanged;
+      delete status.oneEnd;
       return;
     case 'rejected':
       fail(status[e.end!], e, e.data.reason);
@@ -182,6 +189,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       return;
     case 'moved':
       delete status.thread;
+      delete status.oneEnd;
       for (const end of ENDS) if (status[end].state !== 'bare') unproven(status, end);
       return;
     case 'traced':
@@ -202,6 +210,8 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       return;
     case 'reading':
       return proved(status, link, terms, e);
+    case 'one-end':
+      return seenFromOneEnd(status, link, terms, e);
   }
 }
 
@@ -222,6 +232,8 @@ function workDone(
   },
 ): void {
   const t = status[end];
+  delete status.oneEnd;
+  delete status.disputedBy;
   if (status.exchanged) status.exchanged = { ...status.exchanged, mended: true };
   const first = t.attempt === 0 && t.state === 'bare';
   if (work.newConnector && !first)
@@ -263,9 +275,35 @@ function fail(t: TerminationStatus, e: Entry, reason: string): void {
   t.reason = reason;
 }
 
+/** Readings of two people within this time that do not agree want one more. Our judgement. */
+const DISPUTE_MS = 2 * 60_000;
+
+/** One end alone proves nothing, but its length completes a reading that has none. */
+function seenFromOneEnd(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'one-end'>): void {
+  const judgement = judgeOneEnd(e.data, link);
+  status.oneEnd = { ...judgement, entry: e.id, from: e.data.from, at: e.at, by: e.by };
+  for (const end of judgement.ends) fail(status[end], e, judgement.reason);
+  const last = status.lastReading;
+  if (judgement.grade === 'fail' || !last?.current || ENDS.some((x) => status[x].state !== 'provisional'))
+    return;
+  proved(status, link, terms, { ...e, kind: 'reading', id: last.entry, at: last.at, by: last.by, data: last.data }); // prettier-ignore
+}
+
 function proved(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'reading'>): void {
-  const judged = judgeMeasured(e.data, link, terms, e.at);
+  const data = { ...e.data, reading: withLengthOf(e.data.reading, status.oneEnd) };
+  const judged = judgeMeasured(data, link, terms, e.at);
   if (!judged.ok) return;
+  const before = status.lastReading;
+  const disputes =
+    before?.verdict === 'fail' &&
+    before.current &&
+    before.by !== e.by &&
+    Date.parse(e.at) - Date.parse(before.at) < DISPUTE_MS;
+  delete status.disputedBy;
+  if (disputes && judged.judgement.verdict === 'pass') {
+    judged.judgement.verdict = 'provisional';
+    status.disputedBy = before.by;
+  }
   const { judgement } = judged;
   status.lastReading = {
     entry: e.id,

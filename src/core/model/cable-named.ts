@@ -10,6 +10,10 @@ export function cableNamed(name: string, parts: readonly Part[]): CableSpec | nu
   return own?.cable ?? GENERIC_CABLES.find((c) => same(c.name, name))?.spec ?? null;
 }
 
+/** The velocity of propagation that this job found for a cable; null where nobody did. */
+export const nvpOfCable = (name: string, parts: readonly Part[]): Part['nvp'] | null =>
+  parts.find((p) => p.nvp && (same(p.name, name) || same(p.id, name)))?.nvp ?? null;
+
 /** A connector one can choose for a family. */
 export interface KnownConnector {
   id: string;

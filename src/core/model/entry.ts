@@ -4,7 +4,15 @@ import { CONDUCTORS, type End } from '../wiring/conductors';
 import { SCHEMES } from '../wiring/schemes';
 import { MISTAKE_PLACES } from './mistake-places';
 import { TAPES } from './tape';
-import { contactSchema, electricalSchema, endSchema, instantSchema, measuredSchema } from './reading';
+import {
+  contactSchema,
+  daySchema,
+  electricalSchema,
+  endSchema,
+  instantSchema,
+  measuredSchema,
+} from './reading';
+import { oneEndSchema } from './one-end';
 
 const idSchema = z.string().min(1).max(80);
 const conductorSchema = z.enum([...CONDUCTORS, 'DRAIN']);
@@ -37,6 +45,8 @@ export const ENTRY_DATA = {
     reading: measuredSchema.strict(),
     blame: z.array(endSchema).max(2).optional(),
     tester: z.string().max(120).optional(),
+    /** The day the calibration of this tester is due. */
+    calibrationDue: daySchema.optional(),
     leads: z.array(z.string().max(120)).max(8).optional(),
     /** When these leads were last proven against each other, as far as the device knew. */
     leadsProvenAt: instantSchema.optional(),
@@ -76,6 +86,8 @@ export const ENTRY_DATA = {
       .optional(),
     note: noteSchema.optional(),
   }),
+  /** What a tester with no remote showed of a link from one end. */
+  'one-end': oneEndSchema,
   /** An end was done again: a new connector, or slots punched again. */
   redone: z.strictObject({
     action: z.enum(['redo', 'repunch']),

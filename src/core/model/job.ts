@@ -4,10 +4,10 @@ import { CONNECTOR_FAMILIES } from '../wiring/connector';
 import type { Legend } from '../wiring/legend';
 import { ORDERS, SCHEMES } from '../wiring/schemes';
 import { entrySchema, jobEntrySchema } from './entry';
-import { MOST_CABLE_METRES, MOST_PORTS, MOST_POSITIONS } from './limits';
+import { LEAST_NVP_METRES, MOST_CABLE_METRES, MOST_PORTS, MOST_POSITIONS } from './limits';
 import { identifierPatternSchema } from './identifier';
 import { cableSpecSchema, connectorSpecSchema, legendSchema } from './bench';
-import { instantSchema } from './reading';
+import { daySchema, instantSchema } from './reading';
 
 const id = z.string().min(1).max(80);
 const name = z.string().min(1).max(120);
@@ -120,6 +120,25 @@ export const partSchema = z.strictObject({
   lot: z.string().max(80).optional(),
   cable: cableSpecSchema.optional(),
   connector: connectorSpecSchema.optional(),
+  /** What a tester can show, its number, and the day its calibration is due. */
+  tester: z
+    .strictObject({
+      evidence: z.enum(EVIDENCE),
+      number: z.string().min(1).max(60).optional(),
+      calibrationDue: daySchema.optional(),
+      /** It has no lamp for the shield. */
+      eightLamps: z.literal(true).optional(),
+    })
+    .optional(),
+  /** Velocity of propagation of a cable, as a share of light's, found from a known length of it. */
+  nvp: z
+    .strictObject({
+      value: z.number().min(0.4).max(1),
+      metres: z.number().min(LEAST_NVP_METRES).max(1000),
+      at: instantSchema,
+      by: id,
+    })
+    .optional(),
   note: z.string().max(400).optional(),
 });
 /** A person on the job. */

@@ -4,3 +4,5 @@ export const MOST_PORTS = 96;
 export const MOST_POSITIONS = 24;
 /** Longest cable a plan or a reading may name, in metres. Our judgement: far past any link. */
 export const MOST_CABLE_METRES = 500;
+/** Shortest known length, in metres, that a velocity of propagation is found from: a shorter one makes its error too large. Common practice, no source. */
+export const LEAST_NVP_METRES = 15;

@@ -11,6 +11,8 @@ export const endSchema = z.enum(ENDS);
 export const contactPairSchema = z.enum(CONTACT_PAIRS);
 /** An instant, ISO 8601 in UTC. */
 export const instantSchema = z.iso.datetime({ error: 'must be a time in UTC such as 2026-05-04T09:12:00Z' });
+/** A day, ISO 8601. */
+export const daySchema = z.iso.date({ error: 'must be a day such as 2026-05-04' });
 /** A length in metres that a reading may carry. */
 export const metresSchema = z.number().min(0).max(2000);
 

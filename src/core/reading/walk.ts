@@ -20,8 +20,8 @@ export const readTypedWalk = (text: string, shielded: boolean): WalkResult =>
   parseWalk(text.replace(/[,;]+/g, ' ').replace(/[–—−]/g, '-'), shielded);
 
 /**
- * Reads a typed walk: tokens parted by blanks, or run together where no `+` is used.
- * A shielded link wants nine tokens, the ninth for S.
+ * Reads a typed walk: tokens parted by blanks, or run together where no `+` is used. On a shielded link the ninth token
+ * is for S; eight tokens there say that S was not looked at, as a tester with eight lamps cannot.
  */
 export function parseWalk(text: string, shielded: boolean): WalkResult {
   const want = shielded ? 9 : 8;
@@ -30,7 +30,8 @@ export function parseWalk(text: string, shielded: boolean): WalkResult {
     return bad(`The walk is empty: give ${want} answers, one for each contact, - for none.`);
   const parted = trimmed.split(/\s+/);
   const tokens = parted.length === 1 && !trimmed.includes('+') ? [...trimmed] : parted;
-  if (tokens.length !== want) {
+  const unseenShield = shielded && tokens.length === 8;
+  if (tokens.length !== want && !unseenShield) {
     const shieldHint = !shielded && tokens.length === 9 ? ' The ninth is for S, on shielded links only.' : '';
     return bad(`The walk has ${tokens.length} answers, this link has ${want} contacts.${shieldHint}`);
   }
@@ -44,6 +45,8 @@ export function parseWalk(text: string, shielded: boolean): WalkResult {
     const answers = token.toUpperCase().split('+') as Contact[];
     for (const a of answers) {
       if (a === 'S' && !shielded) return bad(`At ${at}: S answered, but this link is not shielded.`);
+      if (a === 'S' && unseenShield)
+        return bad(`At ${at}: S answered, so it was looked at: give nine answers, the last one for S.`);
       if (!ORDER.includes(a) || a.length !== 1)
         return bad(
           `At ${at}: "${token.slice(0, 12)}" is no answer; use 1 to 8${shielded ? ', S' : ''}, - for none, + between several.`,

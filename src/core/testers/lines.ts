@@ -15,7 +15,8 @@ export interface Hello {
 export type LineEvent =
   | { kind: 'hello'; hello: Hello }
   | { kind: 'lamp'; step: LampStep }
-  | { kind: 'reading'; measured: Measured; link?: string; remote?: number }
+  | { kind: 'reading'; measured: Measured; link?: string; remote?: number; leads?: string[] }
+  | { kind: 'self-test'; ok: boolean; what: string }
   | { kind: 'problem'; line: number; message: string };
 
 /** The check of a line: its characters added up, modulo 256, as two hexadecimal digits. */
@@ -64,10 +65,10 @@ export function linesOf(
 const isContact = (c: string): c is Contact => c === 'S' || (CONTACTS as readonly string[]).includes(c);
 const isEnd = (e: string | undefined): e is End => e === 'head' || e === 'tail';
 
-/** `a=b` fields of a line; the last one, `name`, `link` or `limit`, takes the rest with its blanks. */
+/** `a=b` fields of a line; the last one, `name`, `link`, `limit` or `what`, takes the rest with its blanks. */
 function fieldsOf(text: string): Record<string, string> {
   const out: Record<string, string> = {};
-  const rest = /(?:^| )((?:name|link|limit)=.*)$/.exec(text);
+  const rest = /(?:^| )((?:name|link|limit|what)=.*)$/.exec(text);
   const plain = rest ? text.slice(0, rest.index) : text;
   for (const part of [...plain.split(' '), ...(rest ? [rest[1]!] : [])]) {
     const at = part.indexOf('=');
@@ -96,7 +97,8 @@ export class LineParser {
   private text = '';
   private line = 0;
   private evidence: Evidence = 'continuity';
-  private reading: { measured: Partial<Measured>; link?: string; remote?: number } | null = null;
+  private reading: { measured: Partial<Measured>; link?: string; remote?: number; leads?: string[] } | null =
+    null;
 
   push(chunk: string): LineEvent[] {
     this.text += chunk;
@@ -151,6 +153,16 @@ export class LineParser {
           ...(Number(fields.remote) > 0 ? { remote: Number(fields.remote) } : {}),
         };
         return [];
+      case 'SELFTEST':
+        if (fields.says !== 'pass' && fields.says !== 'fail')
+          return [this.bad('A test of the tester itself says=pass or says=fail.')];
+        return [{ kind: 'self-test', ok: fields.says === 'pass', what: (fields.what ?? 'it did not say of what').slice(0, 120) }]; // prettier-ignore
+      case 'LEADS': {
+        const leads = [fields.head, fields.tail].filter((l) => l !== undefined && l !== '-');
+        if (!leads.length) return [this.bad('LEADS names the lead at each end, - for none.')];
+        if (this.reading) this.reading.leads = leads as string[];
+        return [];
+      }
       case 'LAMP': {
         const contact = rest[0] ?? '';
         const [main, remote] = [lampsFrom(fields.main), lampsFrom(fields.remote)];
@@ -223,6 +235,7 @@ export class LineParser {
             measured: done.measured as Measured,
             ...(done.link ? { link: done.link } : {}),
             ...(done.remote ? { remote: done.remote } : {}),
+            ...(done.leads ? { leads: done.leads } : {}),
           },
         ];
       }

@@ -47,13 +47,14 @@ export class OpenJob {
   readonly log: JobLog;
   readonly here: Here;
   readonly outbox: Outbox;
-  readonly tester = new TesterInHand();
+  readonly tester: TesterInHand;
 
   constructor(data: JobData) {
     this.plan = new OpenPlan(data.plan, () => this.here.me, () => invalidateAll()); // prettier-ignore
     this.here = new Here(this.plan.now);
     // Before any screen is drawn: none may ask what this device has been told already.
     this.here.resume();
+    this.tester = new TesterInHand(data.plan.id, () => this.plan.parts);
     this.tester.resume();
     this.outbox = new Outbox(data.plan.id, {
       answered: ({ states, refused, revision }) => {
@@ -126,6 +127,12 @@ export class OpenJob {
     for (const e of planned) this.plan.heard(e.id, e.data.revision);
     if (!planned.length) this.plan.heard('', revision);
     this.keepSoon();
+  }
+
+  /** Says who works on this device; what the person before had in the hand is not theirs. */
+  takeOver(person: string): void {
+    if (this.here.me && this.here.me !== person) this.tester.forget();
+    this.here.setMe(person);
   }
 
   /** The address of a screen of this job. */

@@ -4,12 +4,8 @@
   import { expectedAnswer, type Order } from '$core/wiring/schemes';
   import type { LampPad } from './pad.svelte';
 
-  let {
-    pad,
-    shielded,
-    ordered,
-    from,
-  }: { pad: LampPad; shielded: boolean; ordered: Order; from: 'head' | 'tail' } = $props();
+  let { pad, ordered, from }: { pad: LampPad; ordered: Order; from: 'head' | 'tail' } = $props();
+  const shielded = $derived(pad.size === 9);
   const contacts = $derived(contactsOf(shielded));
   const lamps = $derived<(Contact | null)[]>([...CONTACTS, ...(shielded ? (['S'] as const) : []), null]);
 </script>

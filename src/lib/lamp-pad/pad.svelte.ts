@@ -8,10 +8,15 @@ export class LampPad {
   /** What it showed is logged and the next port is on its way: a tap is meant for that one. */
   deaf = $state(false);
 
-  constructor(readonly size: number) {}
+  /** How many contacts there are to answer. */
+  size = $state(8);
+
+  constructor(size: number) {
+    this.size = size;
+  }
 
   get full(): boolean {
-    return this.answers.length === this.size;
+    return this.answers.length >= this.size;
   }
 
   /** What is tapped so far, written as a walk. */

@@ -47,6 +47,13 @@ export class LeadsInHand {
     return () => clearInterval(timer);
   }
 
+  /** Takes up the leads that a tester names: those of the job by their mark, others as they are called. */
+  named(marks: readonly string[]): void {
+    const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
+    this.ids = marks.slice(0, 2).map((m) => this.all.find((p) => same(p.name, m) || p.id === m)?.id ?? m);
+    localStorage.setItem(this.key, JSON.stringify(this.ids));
+  }
+
   /** Takes a lead up or puts it down; a third one takes the place of the first. */
   toggle(id: string): void {
     this.ids = this.ids.includes(id) ? this.ids.filter((x) => x !== id) : [...this.ids, id].slice(-2);

@@ -32,7 +32,7 @@
   function use(): void {
     session.readAgain();
     session.from = 'head';
-    session.pad.fill(walk);
+    session.fill(walk);
     onclose();
   }
 </script>

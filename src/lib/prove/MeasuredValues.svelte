@@ -1,10 +1,13 @@
 <script lang="ts">
-  import { cableNamed } from '$core/model/cable-named';
+  import { v4 as uuid } from 'uuid';
+  import { cableNamed, nvpOfCable } from '$core/model/cable-named';
+  import { LEAST_NVP_METRES } from '$core/model/limits';
   import { openOfficeCords } from '$core/electrical/cords';
   import { delayOfLength, lengthFromDelay, NVP_RANGE, nvpFrom, TYPICAL_NVP } from '$core/electrical/length';
   import { poeAtDevice, POE_TYPES } from '$core/electrical/poe';
   import { LINK_LIMITS } from '$core/electrical/limits';
   import { loopOhms } from '$core/electrical/resistance';
+  import { untrack } from 'svelte';
   import { configurationOf, electricalFindings } from '$core/log/judge-measured';
   import { CONTACT_PAIRS, type ContactPair } from '$core/wiring/conductors';
   import type { ProveSession } from './session.svelte';
@@ -13,7 +16,9 @@
   const link = $derived(session.link);
   const gauge = $derived(cableNamed(link.cable, session.job.plan.parts)?.gauge ?? 23);
   let delay = $state('');
-  let nvp = $state(String(TYPICAL_NVP));
+  const found = $derived(nvpOfCable(link.cable, session.job.plan.parts));
+  let nvp = $state(untrack(() => String(found?.value ?? TYPICAL_NVP)));
+  let knownMetres = $state('');
   let celsius = $state('20');
   const number = (text: string): number | null => {
     const n = Number(text.replace(',', '.'));
@@ -27,8 +32,30 @@
       return `An NVP lies between ${NVP_RANGE[0]} and ${NVP_RANGE[1]}: look at the jacket.`;
     if (!(ns > 0 && ns < 10_000)) return 'A delay lies between 0 and 10,000 ns.';
     const length = lengthFromDelay(ns, v);
-    return `${length.toFixed(1)} m by this delay${metres ? `; at ${metres} m the NVP is ${nvpFrom(metres, ns).toFixed(3)}` : ''}.`;
+    return `${length.toFixed(1)} m by this delay.`;
   });
+  /** The NVP of this cable, from a length of it that is known by tape or metre marks; a sentence where it is none. */
+  const foundNow = $derived.by((): { value: number; metres: number } | string | null => {
+    const [ns, m] = [number(delay), number(knownMetres)];
+    if (ns === null || m === null) return null;
+    if (m < LEAST_NVP_METRES)
+      return `An NVP wants at least ${LEAST_NVP_METRES} m of known length: a shorter one makes the error too large.`;
+    const value = nvpFrom(m, ns);
+    return value >= NVP_RANGE[0] && value <= NVP_RANGE[1]
+      ? { value: Math.round(value * 1000) / 1000, metres: m }
+      : `That makes an NVP of ${value.toFixed(2)}, which no cable has: is the length or the delay another?`;
+  });
+  function keepNvp(): void {
+    if (foundNow === null || typeof foundNow === 'string') return;
+    const { plan, here } = session.job;
+    const own = plan.parts.find((p) => p.name.toLowerCase() === link.cable.toLowerCase());
+    plan.keepPart({
+      ...(own ?? { id: uuid(), name: link.cable, kind: 'cable' }),
+      nvp: { ...foundNow, at: new Date().toISOString(), by: here.me },
+    });
+    nvp = String(foundNow.value);
+    knownMetres = '';
+  }
   const warm = $derived(number(celsius) ?? 20);
   const cords = $derived.by(() => {
     try {
@@ -104,6 +131,27 @@
       >
     </div>
     {#if fromDelay}<p aria-live="polite">{fromDelay}</p>{/if}
+    {#if found}
+      <p class="text-sm text-faint" data-testid="nvp-kept">
+        NVP of {link.cable}: {found.value}, found from {found.metres} m by {session.job.plan.person(
+          found.by,
+        )}.
+      </p>
+    {/if}
+    <div class="flex flex-wrap items-end gap-2">
+      <label class="text-sm"
+        >known length, m<input
+          class="mt-1 h-12 w-28 border border-rule bg-transparent px-2 font-mono"
+          inputmode="decimal"
+          placeholder="{LEAST_NVP_METRES} or more"
+          bind:value={knownMetres}
+        /></label
+      >
+      {#if typeof foundNow === 'string'}<p class="flex-1 text-sm" role="alert">{foundNow}</p>
+      {:else if foundNow}<button class="h-12 border-2 border-ink px-3 font-semibold" onclick={keepNvp}
+          >keep NVP {foundNow.value} for {link.cable}</button
+        >{/if}
+    </div>
     {#each [['loopOhms', 'loop, Ω'], ['unbalanceOhms', 'unbalance, Ω'], ['delayNs', 'delay, ns']] as const as [what, name] (what)}
       <fieldset class="grid grid-cols-4 gap-2">
         <legend class="text-sm">{name}</legend>

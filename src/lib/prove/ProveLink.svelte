@@ -2,13 +2,12 @@
   import { onMount, untrack } from 'svelte';
   import { page } from '$app/state';
   import { innerWidth } from 'svelte/reactivity/window';
-  import Delete from '@lucide/svelte/icons/delete';
   import type { Link } from '$core/model/job';
   import { copperAsOrdered } from '$core/copper/copper';
   import { mistakeText, PLACE_WORDS } from '$core/copper/mistake';
   import { specOf } from '$core/log/link-spec';
   import { placeOfFault } from '$core/log/measured';
-  import { CONTACT_PAIRS, ENDS, type Contact } from '$core/wiring/conductors';
+  import { ENDS, type Contact } from '$core/wiring/conductors';
   import LampPad from '$lib/lamp-pad/LampPad.svelte';
   import Loom from '$lib/loom/Loom.svelte';
   import { pressesFocus, typing } from '$lib/shell/keys';
@@ -16,18 +15,17 @@
   import LeadsLine from '$lib/leads/LeadsLine.svelte';
   import MeterFace from '$lib/testers/MeterFace.svelte';
   import LampWalker from '$lib/testers/LampWalker.svelte';
-  import ChooseFaults from './ChooseFaults.svelte';
-  import DevicesSheet from './DevicesSheet.svelte';
   import MeasuredValues from './MeasuredValues.svelte';
-  import WaysToRead from './WaysToRead.svelte';
   import Explanations from './Explanations.svelte';
+  import OneEndNote from './OneEndNote.svelte';
+  import OthersReading from './OthersReading.svelte';
+  import ReadingOptions from './ReadingOptions.svelte';
   import NextStep from './NextStep.svelte';
-  import { SIGNALS, signals, type Signal } from './signals.svelte';
+  import { signals } from './signals.svelte';
   import ThreadSoFar from './ThreadSoFar.svelte';
   import WhatWasFound from '$lib/redo/WhatWasFound.svelte';
   import { TESTERS } from '$lib/testers/in-hand.svelte';
   import TesterSheet from '$lib/testers/TesterSheet.svelte';
-  import { readTypedWalk } from '$core/reading/walk';
   import ExchangedNote from './ExchangedNote.svelte';
   import LengthAndResult from './LengthAndResult.svelte';
   import { ProveSession } from './session.svelte';
@@ -49,10 +47,11 @@
       endGuard();
     };
   });
-  let ways = $state(false);
-  let choosing = $state(false);
-  let devices = $state(false);
-  const testerName = $derived(TESTERS.find((t) => t.evidence === session.evidence)?.name);
+  const testerName = $derived(
+    session.evidence !== null && session.evidence === job.tester.shows
+      ? job.tester.name
+      : TESTERS.find((t) => t.evidence === session.evidence)?.name,
+  );
   let resumed = $state(false);
   /** The question what is in the hand was put away: it comes again at the press that needs the answer. */
   let declined = $state(false);
@@ -75,20 +74,24 @@
   /** Something was done about a fail since: what it was is asked before it is forgotten. */
   const mended = $derived((status.thread?.redone.length ?? 0) + (status.thread?.repunched.length ?? 0) > 0);
   const failing = $derived(judgement?.verdict === 'fail');
+  /** What stands below a fail follows in the frame after its verdict, which is what somebody waits for. */
+  let followed = $state(false);
+  $effect(() => {
+    if (!failing) return void (followed = false);
+    let next: ReturnType<typeof setTimeout>;
+    const frame = requestAnimationFrame(() => (next = setTimeout(() => (followed = true))));
+    return () => {
+      cancelAnimationFrame(frame);
+      clearTimeout(next);
+    };
+  });
   const never = $derived(ENDS.filter((e) => status[e].state === 'bare'));
   const breakAt = $derived(session.measured && placeOfFault(session.measured, link.lengthMetres));
-  const SIGNAL_WORDS: Record<Signal, string> = {
-    big: 'whole screen',
-    tone: 'tone',
-    buzz: 'vibration',
-    voice: 'spoken',
-  };
-  let typed = $state('');
   let typedProblem = $state('');
 
   $effect(() => {
     void [session.measured, session.lookedSoFar, session.checked, session.swapped, job.here.standingAt, session.problem && '']; // prettier-ignore
-    untrack(() => void session.diagnose());
+    if (!failing || followed) untrack(() => void session.diagnose());
   });
 
   // A fail is given as soon as it is read, once a reading.
@@ -104,17 +107,6 @@
     });
   });
 
-  /** A typed walk is taken whole or not at all: nothing of it is cut off. */
-  function type(event: SubmitEvent): void {
-    event.preventDefault();
-    const read = readTypedWalk(typed, link.shielded);
-    if (!read.ok) return void (typedProblem = read.message);
-    session.readAgain();
-    session.pad.fill(read.walk);
-    typed = typedProblem = '';
-    (document.activeElement as HTMLElement | null)?.blur();
-  }
-
   function onkeydown(event: KeyboardEvent): void {
     if (
       event.repeat ||
@@ -126,7 +118,7 @@
     )
       return;
     const { pad } = session;
-    if (/^[1-8]$/.test(event.key) || (link.shielded && event.key.toLowerCase() === 's'))
+    if (/^[1-8]$/.test(event.key) || (session.pad.size === 9 && event.key.toLowerCase() === 's'))
       pad.tap(event.key.toUpperCase() as Contact);
     else if (event.key === '0' || event.key === '-') pad.tap(null);
     else if (event.key === '+') pad.adding = pad.answers.length > 0;
@@ -141,91 +133,14 @@
 
 <svelte:window {onkeydown} />
 
-{#snippet options()}
-  <div class="flex flex-wrap items-center gap-x-3 gap-y-2">
-    {#if session.pad.full}
-      <button
-        class="h-12 min-w-12 border border-rule font-mono text-lg"
-        aria-label="One more lamp lit with the last"
-        onclick={() => (session.pad.adding = true)}>+</button
-      >
-      <button
-        class="flex h-12 min-w-12 items-center justify-center border border-rule"
-        aria-label="Take the last answer back"
-        onclick={() => session.pad.back()}><Delete size={20} /></button
-      >
-    {/if}
-    <button class="h-12 border border-rule px-3" onclick={() => (job.tester.asking = true)}
-      >tester: {testerName ?? 'not said'}</button
-    >
-    <div class="flex items-center gap-1" role="group" aria-label="Main unit at">
-      <span class="mr-1 text-sm">main unit at</span>
-      {#each ENDS as end (end)}
-        <button
-          class={[
-            'h-12 min-w-12 border px-2',
-            session.from === end ? 'border-2 border-ink font-bold' : 'border-rule',
-          ]}
-          aria-pressed={session.from === end}
-          onclick={() => session.unitAt(end)}>{end}</button
-        >
-      {/each}
-    </div>
-    {#if session.looksAtSplits}
-      <fieldset class="flex items-center gap-1">
-        <legend class="float-left mr-2 text-sm">split</legend>
-        {#each CONTACT_PAIRS as pair (pair)}
-          <label
-            class={[
-              'flex h-12 min-w-12 cursor-pointer items-center justify-center border font-mono',
-              session.splits.includes(pair) ? 'border-wrong hatched' : 'border-rule',
-            ]}
-          >
-            <input type="checkbox" class="peer sr-only" value={pair} bind:group={session.splits} />
-            <span class="bg-paper px-1 peer-focus-visible:outline-3 peer-focus-visible:outline-ink"
-              >{pair[0]}-{pair[1]}</span
-            >
-          </label>
-        {/each}
-      </fieldset>
-    {/if}
-    <div class="flex flex-wrap items-center gap-1" role="group" aria-label="How a verdict is given">
-      <span class="mr-1 text-sm">verdict</span>
-      {#each SIGNALS as signal (signal)}
-        <button
-          class={[
-            'h-12 min-w-12 border px-2',
-            signals.on.includes(signal) ? 'border-2 border-ink font-bold' : 'border-rule',
-          ]}
-          aria-pressed={signals.on.includes(signal)}
-          onclick={() => signals.toggle(signal)}>{SIGNAL_WORDS[signal]}</button
-        >
-      {/each}
-    </div>
-    <form onsubmit={type} class="flex items-center gap-1">
-      <input
-        class="h-12 w-44 border border-rule bg-transparent px-2 font-mono"
-        placeholder={link.shielded ? '12345678S' : '12345678'}
-        aria-label="Type the walk"
-        bind:value={typed}
-        autocomplete="off"
-        inputmode="text"
-      />
-      <button class="h-12 border border-rule px-3">read</button>
-    </form>
-    <button class="h-12 border border-rule px-3" onclick={() => (ways = true)}>other ways</button>
-    <button class="h-12 border border-rule px-3" onclick={() => (devices = true)}
-      >straight or crossover?</button
-    >
-  </div>
-{/snippet}
-
 <div
   class="grid flex-1 content-start gap-x-6 px-3 py-2 lg:grid-cols-[minmax(0,1fr)_20rem] lg:grid-rows-[auto_1fr] lg:px-5"
   data-armed={session.guard.ready}
 >
   <div class="grid content-start gap-3 lg:col-start-1 lg:row-start-1">
     <ExchangedNote {link} />
+    <OthersReading {link} />
+    <OneEndNote {status} />
     <div aria-live="polite" class="min-h-8">
       {#if typedProblem || session.problem}
         <p class="border-l-4 border-wrong pl-3 text-wrong" role="alert">{typedProblem || session.problem}</p>
@@ -266,10 +181,10 @@
     class={[
       'mt-3 grid content-start gap-3 lg:col-start-1 lg:row-start-2',
       // On a phone what to do now comes before the drawing of why.
-      upright && failing && 'order-last',
+      upright && followed && 'order-last',
     ]}
   >
-    <div class={!upright || failing ? '' : 'hidden'}>
+    <div class={!upright || followed ? '' : 'hidden'}>
       <Loom
         {copper}
         layouts={session.layouts}
@@ -285,11 +200,13 @@
       {/each}
     </div>
 
-    {#if !(upright && failing)}
-      <LampPad pad={session.pad} shielded={link.shielded} ordered={link.ordered} from={session.from} />
+    {#if !(upright && followed)}
+      <LampPad pad={session.pad} ordered={link.ordered} from={session.from} />
     {/if}
-    {#if session.testerSays || job.tester.says}
-      <p class="border-l-4 border-wrong pl-3" role="alert">{session.testerSays || job.tester.says}</p>
+    {#if job.tester.unwell || session.testerSays || job.tester.says}
+      <p class="border-l-4 border-wrong pl-3" role="alert">
+        {job.tester.unwell || session.testerSays || job.tester.says}
+      </p>
     {/if}
     {#if session.forAnother}
       <p class="border-l-4 border-wrong pl-3" role="alert" data-testid="for-another">
@@ -325,7 +242,7 @@
   <aside
     class="mt-3 grid content-start gap-3 lg:col-start-2 lg:row-span-2 lg:row-start-1 lg:mt-0 lg:border-l lg:border-(--rule) lg:pl-5"
   >
-    {#if failing && !session.problem}
+    {#if followed && !session.problem}
       {#if judgement?.faults.length}<NextStep {session} /><ThreadSoFar {session} />{/if}
       {#if session.askAboutAllOpen}
         <button class="act" onclick={() => session.confirm('all-open')}
@@ -353,7 +270,7 @@
         >Read again <kbd class="hidden key lg:inline">r</kbd></button
       >
       <Explanations {session} />
-    {:else if judgement && !session.problem && session.askAboutLength}
+    {:else if judgement && !failing && !session.problem && session.askAboutLength}
       <h3 class="text-xl font-bold" data-testid="question">{session.askAboutLength}</h3>
       <button class="act act-now" data-main-action onclick={() => session.readAgain()}
         >Read again <kbd class="hidden key lg:inline">PgDn</kbd></button
@@ -361,7 +278,7 @@
       {#if session.lengthMayStand}
         <button class="act" onclick={() => session.confirm('length')}>It is this cable, and this long</button>
       {/if}
-    {:else if judgement && !session.problem}
+    {:else if judgement && !failing && !session.problem}
       <button class="act act-now text-lg" data-main-action onclick={() => session.log()}
         >Log {judgement.verdict === 'pass' ? 'pass' : 'provisional pass'}, next port
         <kbd class="hidden key lg:inline">Enter</kbd></button
@@ -370,7 +287,7 @@
         >Read again <kbd class="hidden key lg:inline">r</kbd></button
       >
       {#if mended && !status.foundSinceFail}<WhatWasFound {link} />{/if}
-    {:else}
+    {:else if !failing || session.problem}
       <button
         class="act min-h-20 act-now text-lg"
         data-main-action={session.untouched || session.allGoodNeeds !== null ? '' : undefined}
@@ -378,15 +295,17 @@
         onclick={() => session.logAllGood()}
       >
         <span
-          >All {link.shielded ? 'nine' : 'eight'} good{testerName ? `, by ${testerName}` : ''}<br /><span
-            class="font-normal"
+          >All {session.pad.size === 9 ? 'nine' : 'eight'} good{testerName ? `, by ${testerName}` : ''}<br
+          /><span class="font-normal"
             >{session.allGoodNeeds === 'length'
               ? 'its length is wanted too'
               : session.allGoodNeeds === 'result'
                 ? "the tester's own result is wanted too"
                 : session.allGoodNeeds === 'tester'
                   ? 'what is in your hand?'
-                  : 'log it, next port'}</span
+                  : link.shielded && session.pad.size === 8
+                    ? 'the shield is not looked at: provisional'
+                    : 'log it, next port'}</span
           ></span
         ><kbd class="hidden key lg:inline">a</kbd>
       </button>
@@ -405,25 +324,22 @@
       </p>
     {/if}
     {#if session.measuresLength && !failing}{#key session.turn}<LengthAndResult {session} />{/key}{/if}
+    {#if job.tester.overdue}
+      <p class="border-l-4 border-wrong pl-2 text-sm">
+        The calibration of {job.tester.name} was due on {job.tester.overdue}.
+      </p>
+    {/if}
     <LeadsLine leads={session.leads} />
     <details class="border-t border-rule" bind:open={showsOptions}>
       <summary class="flex min-h-12 cursor-pointer items-center text-sm"
         >Tester: {testerName ?? 'not said'}{job.tester.line ? ', on the line' : ''}, main unit at the {session.from}
         (change, splits, type)</summary
       >
-      <div class="pb-2">{@render options()}</div>
+      <div class="pb-2"><ReadingOptions {session} {testerName} bind:typedProblem /></div>
     </details>
     <MeasuredValues {session} />
   </aside>
 </div>
-{#if ways}<WaysToRead
-    {session}
-    onclose={() => (ways = false)}
-    onfaults={() => {
-      ways = false;
-      choosing = true;
-    }}
-  />{/if}
 {#if job.tester.asking || (resumed && session.evidence === null && !declined)}
   <TesterSheet
     onchoose={(e) => session.use(e)}
@@ -433,5 +349,3 @@
     }}
   />
 {/if}
-{#if choosing}<ChooseFaults {session} onclose={() => (choosing = false)} />{/if}
-{#if devices}<DevicesSheet {link} onclose={() => (devices = false)} />{/if}

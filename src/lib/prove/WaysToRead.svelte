@@ -3,8 +3,12 @@
   import Sheet from '$lib/shell/Sheet.svelte';
   import type { ProveSession } from './session.svelte';
 
-  let { session, onclose, onfaults }: { session: ProveSession; onclose: () => void; onfaults: () => void } =
-    $props();
+  let {
+    session,
+    onclose,
+    onfaults,
+    ononeend,
+  }: { session: ProveSession; onclose: () => void; onfaults: () => void; ononeend: () => void } = $props();
   const job = $derived(session.job.plan);
 </script>
 
@@ -29,6 +33,7 @@
       >
     {/if}
     <button class="act" onclick={onfaults}>Choose the faults it named</button>
+    <button class="act" onclick={ononeend}>One end only, no remote</button>
     <a class="act" href="/{job.id}/readings">Bring readings from a file</a>
     <a class="act" href="/{job.id}/round">Plan a round with numbered remotes</a>
   </div>

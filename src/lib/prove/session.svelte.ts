@@ -3,6 +3,7 @@ import { LEAST_LINK_METRES } from '$core/electrical/limits';
 import { judgeMeasured, lengthDoubt } from '$core/log/judge-measured';
 import { specOf } from '$core/log/link-spec';
 import { readMeasured } from '$core/log/measured';
+import { withLengthOf } from '$core/log/one-end';
 import { diagnoseInputFor, leadsAt, throughSameLeads } from '$core/diagnose/ask';
 import { blameOf } from '$core/diagnose/blame';
 import type { DiagnoseInput, Look, Diagnosis, Explanation, LookAnswer } from '$core/diagnose/types';
@@ -82,7 +83,7 @@ export class ProveSession {
     readonly link: Link,
     now?: () => number,
   ) {
-    this.pad = new LampPad(link.shielded ? 9 : 8);
+    this.pad = new LampPad(job.tester.contactsOf(link.shielded));
     this.kept = new KeptReading(job.plan.id, link.id);
     this.guard = new PressGuard(now);
     const spec = specOf(link, job.plan.policy);
@@ -107,6 +108,7 @@ export class ProveSession {
 
   private restore(d: ReadingDraft): void {
     this.turn++;
+    this.shieldSeen(d.answers.length > 8 || this.job.tester.contactsOf(this.link.shielded) === 9);
     this.pad.fill(d.answers);
     this.splits = d.splits;
     this.from = d.from;
@@ -179,13 +181,23 @@ export class ProveSession {
     this.splits = [...(reading.splits ?? [])];
     this.joins = reading.joins;
     this.metres = Object.fromEntries((reading.distances ?? []).map((d) => [d.contact, String(d.metres)]));
-    this.pad.fill(answersIn(reading.walk));
+    this.fill(answersIn(reading.walk));
     this.shownAgain = this.pad.text;
   }
 
   use(evidence: Evidence): void {
     this.evidence = evidence;
-    this.job.tester.choose(evidence);
+    this.pad.size = this.job.tester.contactsOf(this.link.shielded);
+  }
+  /** Whether the shield is looked at in this reading: a tester with eight lamps cannot. */
+  private shieldSeen(seen: boolean): void {
+    this.pad.size = this.link.shielded && seen ? 9 : 8;
+  }
+  /** Takes the shield out of what is read, or into it; this device remembers it. */
+  lookAtShield(seen: boolean): void {
+    this.job.tester.hasEightLamps(!seen);
+    this.shieldSeen(seen);
+    if (!seen && this.pad.answers.length > 8) this.pad.fill(this.pad.answers.slice(0, 8));
   }
   unitAt(end: End): void {
     this.from = end;
@@ -247,13 +259,18 @@ export class ProveSession {
   );
   private readonly judged = $derived.by(() => ({
     ...this.leads.stamp,
+    ...this.testerStamp,
     ...(this.electrical ? { electrical: this.electrical } : {}),
     ...(this.confirmed.includes('length') ? { confirmed: ['length' as const] } : {}),
   }));
+  /** What it is read with: a simulated tester, the one on the line, or the one in hand. */
+  private readonly testerStamp = $derived.by(() =>
+    this.face ? { tester: `simulated ${this.evidence}` } : this.job.tester.stamp,
+  );
   private readonly judging = $derived.by(() =>
     this.read?.ok && this.measured && typeof this.lengthRead !== 'string'
       ? judgeMeasured(
-          { reading: this.measured, ...this.judged },
+          { reading: withLengthOf(this.measured, this.job.statusOf(this.link.id).oneEnd), ...this.judged },
           this.link,
           this.job.plan,
           new Date().toISOString(),
@@ -410,10 +427,10 @@ export class ProveSession {
       this.lampSteps = [];
       this.nvp = event.hello.nvp;
     } else if (event.kind === 'lamp') this.lampSteps = [...this.lampSteps, event.step];
-    else this.takeReading(event);
+    else if (event.kind === 'reading') this.takeReading(event);
   }
 
-  private takeReading({ measured, remote, link }: Extract<LineEvent, { kind: 'reading' }>): void {
+  private takeReading({ measured, remote, link, leads }: Extract<LineEvent, { kind: 'reading' }>): void {
     this.testerSays = '';
     if (link !== undefined && link !== this.link.id && link !== this.link.label) {
       const { plan } = this.job;
@@ -423,11 +440,12 @@ export class ProveSession {
     // Lamps are read by eye: the walker shows them, the technician answers.
     if (this.lampSteps.length > 0) return;
     const { nvp } = this;
+    if (leads) this.leads.named(leads);
     this.readAgain();
     this.from = measured.from ?? 'head';
     this.splits = measured.splits ?? [];
     this.remote = remote;
-    this.pad.fill(answersIn(measured.walk));
+    this.fill(answersIn(measured.walk));
     this.metres = Object.fromEntries((measured.distances ?? []).map((d) => [d.contact, String(d.metres)]));
     this.length = measured.lengthMetres === undefined ? '' : String(measured.lengthMetres);
     this.joins = measured.joins;
@@ -521,6 +539,7 @@ export class ProveSession {
   private readOn(): void {
     this.turn++;
     this.shownAgain = '';
+    this.pad.size = this.job.tester.contactsOf(this.link.shielded);
     this.pad.clear();
     this.splits = [];
     this.metres = {};
@@ -546,6 +565,12 @@ export class ProveSession {
     this.confirmed = [...this.confirmed, what];
   }
 
+  /** Puts a whole walk on the pad; one of eight answers on a shielded link left the shield out. */
+  fill(answers: readonly (readonly Contact[])[]): void {
+    if (answers.length >= 8) this.shieldSeen(answers.length > 8);
+    this.pad.fill(answers);
+  }
+
   /** Nothing but the walk is missing for a pass: a length or a result has to be entered first. */
   readonly allGoodNeeds = $derived.by(() =>
     this.evidence === null
@@ -560,7 +585,7 @@ export class ProveSession {
   /** Fills in all contacts as ordered; only on an empty pad, so that no key writes over a reading. */
   private fillAllGood(): boolean {
     if (this.pad.answers.length) return false;
-    this.pad.fill(expectedWalk(this.link.ordered, this.link.shielded));
+    this.pad.fill(expectedWalk(this.link.ordered, this.link.shielded).slice(0, this.pad.size));
     return true;
   }
 
@@ -594,7 +619,6 @@ export class ProveSession {
     if (judgement.verdict === 'fail' && this.pad.text === this.shownAgain) return;
     const data: EntryOf<'reading'>['data'] = {
       reading: $state.snapshot(measured) as Measured,
-      tester: this.face ? `simulated ${this.evidence}` : (this.job.tester.line?.name ?? this.job.tester.name),
       ...this.judged,
       ...(this.remote === undefined ? {} : { remote: this.remote }),
     };

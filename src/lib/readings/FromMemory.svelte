@@ -3,7 +3,6 @@
   import { evidenceCovers } from '$core/model/evidence';
   import { expectedWalk, writeWalk } from '$core/reading/walk';
   import { useJob } from '$lib/job/open-job.svelte';
-  import { TESTERS } from '$lib/testers/in-hand.svelte';
 
   /** Passes a range of ports that the tester's own memory has as good, each with its time, person and evidence. */
   const job = useJob();
@@ -16,7 +15,7 @@
   let logged = $state(0);
   const numbers = $derived(portsIn(but));
   const takenAt = $derived(at ? new Date(at).toISOString() : '');
-  const tester = $derived(TESTERS.find((t) => t.evidence === job.tester.shows)?.name);
+  const tester = $derived(job.tester.shows === null ? undefined : job.tester.name);
   const problem = $derived(
     !(Number.isInteger(Number(from)) && Number.isInteger(Number(to)) && Number(from) >= 1 && Number(to) >= Number(from)) // prettier-ignore
       ? 'Ports go from the smaller number to the larger.'
@@ -54,10 +53,12 @@
           reading: {
             from: 'head',
             evidence,
-            walk: writeWalk(expectedWalk(link.ordered, link.shielded)),
+            walk: writeWalk(
+              expectedWalk(link.ordered, link.shielded).slice(0, job.tester.contactsOf(link.shielded)),
+            ),
             ...(evidenceCovers(evidence, 'wiremap') ? { splits: [] } : {}),
           },
-          tester: job.tester.name,
+          ...job.tester.stamp,
           brought,
         },
         undefined,

@@ -1,4 +1,4 @@
-import type { ReadingsFile, ReadingsFor } from '$core/formats/readings-csv';
+import { linkMeant, type ReadingsFile, type ReadingsFor } from '$core/formats/readings-csv';
 import { judgeMeasured } from '$core/log/judge-measured';
 import { readingFileSchema } from '$core/model/reading';
 
@@ -9,6 +9,7 @@ const whole = (message: string): ReadingsFile => ({
   good: [],
   problems: [{ line: 1, column: '', message }],
   rows: 0,
+  unknown: [],
 });
 
 /** Reads a file of readings: CSV off the main thread, or one `gauntlet/reading@1`. */
@@ -48,8 +49,12 @@ function oneReading(text: string, job: ReadingsFor): ReadingsFile {
     return whole(`This is no gauntlet/reading@1: ${issue!.path.join('.') || 'format'} ${issue!.message}.`);
   }
   const { format: _, link: label, electrical, takenAt, by, tester, leads: __, ...measured } = parsed.data;
-  const link = job.links.find((l) => l.id === label || l.label === label);
-  if (!link) return whole(`There is no link "${String(label).slice(0, 40)}" in this job.`);
+  const link = linkMeant(label ?? '', job);
+  if (!link)
+    return {
+      ...whole(`There is no link "${(label ?? '').slice(0, 40)}" in this job.`),
+      unknown: label ? [label] : [],
+    };
   const judged = judgeMeasured(
     { reading: measured, ...(electrical ? { electrical } : {}) },
     link,
@@ -70,5 +75,5 @@ function oneReading(text: string, job: ReadingsFor): ReadingsFile {
     ...(person ? { by: person.id } : {}),
     ...(tester ? { tester } : {}),
   };
-  return { good: [good], problems: [], rows: 1 };
+  return { good: [good], problems: [], rows: 1, unknown: [] };
 }

@@ -2,7 +2,7 @@ import { mediumOf } from '$core/wiring/connector';
 import { evidenceCovers, type Evidence } from '$core/model/evidence';
 import type { Link, Space } from '$core/model/job';
 import { wantsReading } from '$core/log/next';
-import { expectedWalk, writeWalk } from '$core/reading/walk';
+import { expectedWalk, writeWalk, type Walk } from '$core/reading/walk';
 import { wrongPorts, type Hands, type Placed, type RoundPlan } from '$core/survey/rounds';
 import { LeadsInHand } from '$lib/leads/hand.svelte';
 import type { OpenJob } from '$lib/job/open-job.svelte';
@@ -138,12 +138,17 @@ export class RoundSession {
     if (this.next && this.guard.take()) this.take(this.next, remote, null, 'continuity');
   }
 
+  /** A link as ordered, as far as the tester in hand sees it. */
+  private seen(link: Link): Walk {
+    return expectedWalk(link.ordered, link.shielded).slice(0, this.job.tester.contactsOf(link.shielded));
+  }
+
   /** Nothing answers though port and remote were looked at: every contact is open. */
   silent(): void {
     const { next } = this;
     if (!next || !this.guard.take()) return;
     const link = this.job.plan.link(next.link)!;
-    const walk = writeWalk(expectedWalk(link.ordered, link.shielded).map(() => []));
+    const walk = writeWalk(this.seen(link).map(() => []));
     this.logReading(
       link,
       { from: 'head', evidence: this.job.tester.shows ?? 'continuity', walk },
@@ -204,7 +209,7 @@ export class RoundSession {
         measured ?? {
           from: 'head',
           evidence,
-          walk: writeWalk(expectedWalk(link.ordered, link.shielded)),
+          walk: writeWalk(this.seen(link)),
           ...(evidenceCovers(evidence, 'wiremap') ? { splits: [] } : {}),
         },
         remote,
@@ -217,7 +222,7 @@ export class RoundSession {
   private logReading(link: Link, reading: Measured, remote: number, simulated = false): void {
     const data = {
       reading: $state.snapshot(reading) as Measured,
-      tester: simulated ? `simulated ${reading.evidence}` : this.job.tester.name,
+      ...(simulated ? { tester: `simulated ${reading.evidence}` } : this.job.tester.stamp),
       remote,
       ...this.leads.stamp,
     };

@@ -6,7 +6,7 @@
   let { onclose }: { onclose: () => void } = $props();
   const job = useJob();
   function choose(id: string): void {
-    job.here.setMe(id);
+    job.takeOver(id);
     onclose();
   }
 </script>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { ReadingsFile, ReadReading } from '$core/formats/readings-csv';
+  import { joinReadings, type ReadingsFiles } from '$core/formats/readings-files';
   import { compareInstants } from '$core/log/effective';
   import { localTime } from '$lib/history/time';
   import FromMemory from '$lib/readings/FromMemory.svelte';
@@ -9,31 +9,55 @@
 
   const job = useJob();
   const SHOWN = 50;
-  let file = $state.raw<ReadingsFile | null>(null);
+  let file = $state.raw<ReadingsFiles | null>(null);
+  let chosen: File[] = [];
   let name = $state('');
+  /** Links chosen by hand for names that the job does not have. */
+  let matched = $state<Record<string, string>>({});
   let logged = $state(0);
   let working = $state(false);
+  let several = $state(false);
   const failing = $derived(file?.good.filter((r) => r.verdict === 'fail').length ?? 0);
 
   async function choose(event: Event): Promise<void> {
     const input = event.currentTarget as HTMLInputElement;
-    const chosen = input.files?.[0];
-    if (!chosen) return;
-    working = true;
+    // A directory holds other files too: what is no reading by its name is not opened.
+    chosen = [...(input.files ?? [])].filter(
+      (f) => input.files!.length === 1 || /\.(csv|json)$/i.test(f.name),
+    );
+    if (!chosen.length) return void (nothing = input.files?.length ? 'No .csv or .json lies in there.' : '');
+    nothing = '';
     logged = 0;
-    name = chosen.name;
-    file = await readReadings(chosen, {
-      links: job.plan.links,
-      crew: job.plan.crew,
-      policy: job.plan.policy,
-      parts: [...job.plan.parts],
-    });
-    working = false;
+    matched = {};
+    several = chosen.length > 1;
+    name = chosen.length === 1 ? chosen[0]!.name : `${chosen.length} files`;
+    await read();
     input.value = '';
   }
+  let nothing = $state('');
 
+  async function read(): Promise<void> {
+    working = true;
+    const files = [];
+    for (const f of chosen)
+      files.push({
+        name: f.name,
+        read: await readReadings(f, {
+          links: job.plan.links,
+          crew: job.plan.crew,
+          policy: job.plan.policy,
+          parts: [...job.plan.parts],
+          matched: { ...matched },
+        }),
+      });
+    file = joinReadings(files);
+    working = false;
+  }
+
+  type Row = ReadingsFiles['good'][number];
   /** What is to be known of a reading before it is logged: done before later work, there already, or one of two. */
-  function remark(r: ReadReading): string {
+  function remark(r: Row): string {
+    if (r.sameAs) return `the same reading as ${r.sameAs}: it is logged once`;
     const at = r.takenAt;
     const status = job.statusOf(r.link.id);
     if (alreadyLogged(r)) return 'in the log already: it will not be logged again';
@@ -46,7 +70,7 @@
     return at ? '' : 'no time: it counts as taken now';
   }
   /** The same walk of the same link at the same time is the same reading. */
-  function alreadyLogged(r: ReadReading): boolean {
+  function alreadyLogged(r: Row): boolean {
     const log = job.log.history({ link: r.link.id, kind: 'reading' }) ?? [];
     return log.some(
       ({ entry: e, counts }) =>
@@ -57,26 +81,28 @@
         e.data.reading.walk.replaceAll(' ', '') === r.measured.walk.replaceAll(' ', ''),
     );
   }
-  const fresh = $derived(file?.good.filter((r) => !alreadyLogged(r)) ?? []);
+  const fresh = $derived(file?.good.filter((r) => !r.sameAs && !alreadyLogged(r)) ?? []);
 
   function log(): void {
     if (!file) return;
-    const brought = { by: job.here.me, at: new Date().toISOString(), file: name.slice(0, 200) };
-    for (const r of fresh)
+    const brought = { by: job.here.me, at: new Date().toISOString() };
+    // What is logged is fresh no more: the list is taken before the first of it.
+    const taken = fresh;
+    for (const r of taken)
       job.log.write(
         r.link.id,
         'reading',
         {
           reading: $state.snapshot(r.measured),
-          tester: r.tester ?? name.slice(0, 120),
+          tester: r.tester ?? r.file.slice(0, 120),
           ...(r.electrical ? { electrical: r.electrical } : {}),
-          brought,
+          brought: { ...brought, file: r.file.slice(0, 200) },
         },
         undefined,
         undefined,
         { at: r.takenAt, by: r.by },
       );
-    logged = fresh.length;
+    logged = taken.length;
     file = null;
   }
 </script>
@@ -86,19 +112,26 @@
   <h1 class="text-2xl font-bold">Readings from a file</h1>
   <p>
     A CSV with a header row: link and walk, and if you have them from, evidence, splits, length_m, taken_at,
-    by, tester, and what the tester itself said. Or one gauntlet/reading@1. The time it was taken and who took
-    it stay with each reading. Nothing is logged before you say so.
+    by, tester, and what the tester itself said. Or gauntlet/reading@1. Several files or a directory of them
+    are taken together. The time it was taken and who took it stay with each reading. Nothing is logged before
+    you say so.
   </p>
   <label class="act cursor-pointer focus-within:outline-3 focus-within:outline-ink {file ? '' : 'act-now'}">
     {working ? 'Reading …' : file ? 'Choose another file' : 'Choose the file'}
     <input
       type="file"
       accept=".csv,.json,text/csv,application/json"
+      multiple
       class="sr-only"
       onchange={choose}
       disabled={working}
     />
   </label>
+  <label class="act cursor-pointer focus-within:outline-3 focus-within:outline-ink">
+    Or a whole directory
+    <input type="file" webkitdirectory class="sr-only" onchange={choose} disabled={working} />
+  </label>
+  {#if nothing}<p class="border-l-4 border-wrong pl-3" role="alert">{nothing}</p>{/if}
   {#if logged}<p class="text-xl font-bold" role="status">{logged} readings logged.</p>{/if}
   {#if file}
     <p class="text-lg" data-testid="file-says">
@@ -106,19 +139,47 @@
         .problems.length}
       {file.problems.length === 1 ? 'problem' : 'problems'}.
     </p>
+    {#if file.unknown.length}
+      <section class="border-l-4 border-wrong pl-3" aria-label="Names that are no link here">
+        <h2 class="text-lg font-bold">
+          {file.unknown.length}
+          {file.unknown.length === 1 ? 'name is' : 'names are'} no link here
+        </h2>
+        <p class="text-sm text-faint">Choose the link that is meant, or leave it out.</p>
+        <ul class="grid gap-1">
+          {#each file.unknown.slice(0, SHOWN) as u (u)}
+            <li class="flex items-center gap-3">
+              <span class="min-w-24 font-mono">{u}</span>
+              <select
+                class="h-12 border border-ink bg-transparent px-2 text-base"
+                aria-label="Link that {u} is"
+                bind:value={matched[u.toLowerCase()]}
+                onchange={() => void read()}
+              >
+                <option value={undefined} class="bg-paper">leave it out</option>
+                {#each job.plan.ordered as l (l.id)}<option value={l.id} class="bg-paper">{l.label}</option
+                  >{/each}
+              </select>
+            </li>
+          {/each}
+        </ul>
+      </section>
+    {/if}
     {#if file.problems.length}
       <table class="w-full border-collapse text-left">
         <thead
           ><tr class="border-b-2 border-ink"
-            ><th class="py-1 pr-3">line</th><th class="pr-3">column</th><th>what to do</th></tr
+            >{#if several}<th class="py-1 pr-3">file</th>{/if}<th class="py-1 pr-3">line</th><th class="pr-3"
+              >column</th
+            ><th>what to do</th></tr
           ></thead
         >
         <tbody>
           {#each file.problems.slice(0, SHOWN) as p, i (i)}
             <tr class="border-b border-rule align-top"
-              ><td class="py-1 pr-3 font-mono">{p.line}</td><td class="pr-3 font-mono">{p.column}</td><td
-                >{p.message}</td
-              ></tr
+              >{#if several}<td class="py-1 pr-3">{p.file}</td>{/if}<td class="py-1 pr-3 font-mono"
+                >{p.line}</td
+              ><td class="pr-3 font-mono">{p.column}</td><td>{p.message}</td></tr
             >
           {/each}
         </tbody>
@@ -128,11 +189,11 @@
     {#if file.good.length}
       <button class="in-reach act act-now text-lg" data-main-action disabled={!fresh.length} onclick={log}
         >{file.problems.length
-          ? `Log the ${fresh.length} good ones, leave the rest`
+          ? `Log the ${fresh.length === 1 ? 'good one' : `${fresh.length} good ones`}, leave the rest`
           : `Log all ${fresh.length}`}</button
       >
       <ul class="border-t border-rule">
-        {#each file.good.slice(0, SHOWN) as r (r.line)}
+        {#each file.good.slice(0, SHOWN) as r (`${r.file} ${r.line}`)}
           <li class="grid grid-cols-[5rem_6rem_1fr] gap-2 border-b border-rule py-1">
             <span class="font-mono">{r.link.label}</span><strong
               class={r.verdict === 'fail' ? 'text-wrong' : ''}>{r.verdict}</strong
@@ -151,11 +212,5 @@
   <FromMemory />
 </main>
 {#if job.tester.asking}
-  <TesterSheet
-    onchoose={(e) => {
-      job.tester.choose(e);
-      job.tester.asking = false;
-    }}
-    onclose={() => (job.tester.asking = false)}
-  />
+  <TesterSheet onclose={() => (job.tester.asking = false)} />
 {/if}

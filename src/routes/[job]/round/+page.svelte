@@ -182,5 +182,5 @@
 </main>
 <UndoLine />
 {#if job.tester.asking}
-  <TesterSheet onchoose={(e) => job.tester.choose(e)} onclose={() => (job.tester.asking = false)} />
+  <TesterSheet onclose={() => (job.tester.asking = false)} />
 {/if}

@@ -2,6 +2,9 @@
   import { onMount } from 'svelte';
   import { v4 as uuid } from 'uuid';
   import { LEAD, LeadsInHand } from '$lib/leads/hand.svelte';
+  import TesterForm from '$lib/testers/TesterForm.svelte';
+  import type { Part } from '$core/model/job';
+  import { TESTERS } from '$lib/testers/in-hand.svelte';
   import LeadsSheet from '$lib/leads/LeadsSheet.svelte';
   import type { JobEntryOf } from '$core/model/entry';
   import { wantsAsking } from '$core/log/tools';
@@ -12,6 +15,20 @@
   const leads = new LeadsInHand(job);
   onMount(() => leads.resume());
   let proving = $state(false);
+  let tester = $state.raw<Part | null>(null);
+  /** What a tester can show, its number, and whether its calibration is over. */
+  function testerWords({ tester: t }: Part): string {
+    if (!t) return 'nobody has said what it shows';
+    const due = t.calibrationDue;
+    const past = due !== undefined && due < new Date().toISOString().slice(0, 10);
+    return [
+      TESTERS.find((k) => k.evidence === t.evidence)!.says.toLowerCase(),
+      t.number ? `no. ${t.number}` : '',
+      due ? `calibration ${past ? 'was due on' : 'due'} ${due}` : '',
+    ]
+      .filter(Boolean)
+      .join(', ');
+  }
   /** How a test lead stood when it was last held against another. */
   function proofWords(lead: string): string {
     const last = job.log.leadProofs.filter((p) => p.data.leads.includes(lead)).at(-1);
@@ -19,7 +36,8 @@
     const day = new Date(last.at).toLocaleDateString();
     return last.data.ok ? `proven on ${day}` : `failed on ${day}: ${last.data.walk}`;
   }
-  const KINDS = ['crimper', 'punch tool', 'test lead', 'connector lot', 'cable box', 'tester'];
+  const TESTER = 'tester';
+  const KINDS = ['crimper', 'punch tool', 'test lead', 'connector lot', 'cable box', TESTER];
   let name = $state('');
   let kind = $state(KINDS[0]!);
   let lot = $state('');
@@ -30,12 +48,14 @@
   function add(event: SubmitEvent): void {
     event.preventDefault();
     if (!name.trim()) return;
-    job.plan.keepPart({
+    const part = {
       id: uuid(),
       name: name.trim().slice(0, 120),
       kind,
       ...(lot.trim() ? { lot: lot.trim().slice(0, 80) } : {}),
-    });
+    };
+    job.plan.keepPart(part);
+    if (kind === TESTER) tester = part;
     name = lot = '';
   }
   function did(part: string, what: JobEntryOf<'tool'>['data']['did'], says: string): void {
@@ -59,11 +79,20 @@
                 {part.name}{part.lot ? `, lot ${part.lot}` : ''}
               </p>
               <p class="text-sm text-faint">
-                {k === LEAD ? proofWords(part.id) : `${t?.used ?? 0} terminations`}{k === 'punch tool'
+                {k === LEAD
+                  ? proofWords(part.id)
+                  : k === TESTER
+                    ? testerWords(part)
+                    : `${t?.used ?? 0} terminations`}{k === 'punch tool'
                   ? `, ${t?.sinceBlade ?? 0} on this blade${t?.bladeChangedAt ? ` (changed ${t.bladeChangedAt.slice(0, 10)})` : ''}${t?.cut ? `, ${t.cut === 'clean' ? 'cuts clean' : 'leaves tails: change the blade'}` : ''}`
                   : ''}{t?.putBy ? ', put away' : ''}
               </p>
             </div>
+            {#if k === TESTER}
+              <button class="min-h-12 border border-ink px-3" onclick={() => (tester = part)}
+                >what it shows</button
+              >
+            {/if}
             {#if k === 'punch tool'}
               {#if t && wantsAsking(t) && !t.putBy}
                 <button
@@ -113,4 +142,5 @@
   {#if job.plan.refused}<p class="border-l-4 border-wrong pl-3" role="alert">{job.plan.refused}</p>{/if}
 </main>
 <UndoLine />
+{#if tester}<TesterForm part={tester} onclose={() => (tester = null)} />{/if}
 {#if proving}<LeadsSheet {leads} onclose={() => (proving = false)} />{/if}

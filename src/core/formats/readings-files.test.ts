@@ -1,0 +1,44 @@
+import { describe, expect, it } from 'vitest';
+import demo from '../../../demo/skerry-point.json';
+import { jobFileSchema } from '../model/job';
+import { parseReadingsCsv } from './readings-csv';
+import { joinReadings } from './readings-files';
+
+const file = jobFileSchema.parse(demo);
+const job = { links: file.links, crew: file.crew, policy: file.job.policy, parts: file.parts };
+const csv = (...rows: string[]) => ['link,walk,splits,taken_at', ...rows].join('\n');
+const read = (text: string, matched?: Record<string, string>) =>
+  parseReadingsCsv(text, matched ? { ...job, matched } : job);
+
+describe('files of readings taken together', () => {
+  it('count what stands in two of them once, and say where it stood', () => {
+    const same = 'K1-03,12345678,,2026-11-05T09:00:00Z';
+    const joined = joinReadings([
+      { name: 'monday.csv', read: read(csv(same, 'K1-04,12345678,,2026-11-05T09:01:00Z')) },
+      { name: 'copy.csv', read: read(csv(same, 'K1-03,123-5678,,2026-11-05T10:00:00Z')) },
+    ]);
+    expect(joined.rows).toBe(4);
+    expect(joined.good.map((r) => r.sameAs ?? '')).toEqual(['', '', 'monday.csv line 2', '']);
+  });
+  it('without a time what looks alike may be two readings', () => {
+    const joined = joinReadings([{ name: 'a.csv', read: read(csv('K1-03,12345678,,', 'K1-03,12345678,,')) }]);
+    expect(joined.good.every((r) => r.sameAs === undefined)).toBe(true);
+  });
+  it('name each name that is no link once, and take the link chosen for it', () => {
+    const text = csv('Port 3,12345678,,2026-11-05T09:00:00Z', 'PORT 3,123-5678,,2026-11-05T10:00:00Z');
+    expect(joinReadings([{ name: 'a.csv', read: read(text) }])).toMatchObject({
+      unknown: ['Port 3'],
+      good: [],
+    });
+    const matched = read(text, { 'port 3': 'K1-03' });
+    expect(matched.good.map((r) => [r.link.id, r.measured.walk])).toEqual([
+      ['K1-03', '12345678'],
+      ['K1-03', '123-5678'],
+    ]);
+    expect(matched.unknown).toEqual([]);
+  });
+  it('never take a name of the job for another link', () => {
+    const matched = read(csv('K1-04,12345678,,2026-11-05T09:00:00Z'), { 'k1-04': 'K1-03' });
+    expect(matched.good[0]!.link.id).toBe('K1-04');
+  });
+});
