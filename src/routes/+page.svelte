@@ -37,15 +37,18 @@
   {:else}
     <p class="mt-2 text-lg">There is no job here yet. Set one up, or bring one in from its file.</p>
   {/if}
-  <a class={['mt-6 act', !data.jobs.length && 'act-now']} href="/new">Set up a new job</a>
-  <label class="mt-2 act">
-    Bring a job in from a gauntlet/job@1 file
-    <input
-      type="file"
-      accept="application/json,.json"
-      class="sr-only"
-      onchange={(e) => take(e.currentTarget.files)}
-    />
-  </label>
+  {#if data.role === null || data.role === 'lead'}
+    <a class={['mt-6 act', !data.jobs.length && 'act-now']} href="/new">Set up a new job</a>
+    <label class="mt-2 act">
+      Bring a job in from a gauntlet/job@1 file
+      <input
+        type="file"
+        accept="application/json,.json"
+        class="sr-only"
+        onchange={(e) => take(e.currentTarget.files)}
+      />
+    </label>
+  {/if}
+  {#if data.guarded}<a class="mt-2 act" href="/people">People and devices</a>{/if}
   {#if problem}<p class="mt-4 border-l-4 border-wrong pl-3 text-wrong" role="alert">{problem}</p>{/if}
 </main>

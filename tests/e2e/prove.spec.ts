@@ -155,7 +155,10 @@ test('a file of readings is shown first, with its bad cells, and logged when tol
   const job = await ownJob(request);
   await open(page, `/${job}/readings`);
   const bring = (name: string, text: string) =>
-    page.locator('input[type=file]').first().setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
+    page
+      .locator('input[type=file]')
+      .first()
+      .setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
   await bring('map.csv', 'port;walk\nK1-20;12345678');
   await expect(page.getByRole('cell', { name: /The header has no column link/ })).toBeVisible();
   await bring(

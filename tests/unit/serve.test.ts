@@ -55,7 +55,7 @@ describe('starting the program', () => {
     close();
     const { said, code } = await serve({ PORT: String(port), GAUNTLET_DB: file });
     expect(code).toBe(1);
-    expect(said).toContain('Put a copy of it that works in its place, or set GAUNTLET_DB to another file.');
+    expect(said).toContain('put the newest backup in its place with bin/restore');
   });
   it('says what is wrong with a port that is no number', async () => {
     expect(await serve({ PORT: 'harbour' })).toMatchObject({

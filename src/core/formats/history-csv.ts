@@ -4,12 +4,10 @@ import type { Link } from '../model/job';
 import type { Resolved } from '../log/effective';
 import type { Terms } from '../log/judge-measured';
 import { entryWords } from '../log/entry-words';
+import { plainCell } from '../model/csv-cell';
 
 /** Columns of a history file. */
 export const HISTORY_COLUMNS = ['at', 'by', 'link', 'end', 'kind', 'says', 'walk', 'evidence', 'tester', 'leads', 'parts', 'minutes', 'photo', 'id', 'taken_back'] as const; // prettier-ignore
-
-/** A cell that a spreadsheet would take for a formula is led by an apostrophe. */
-const plain = (text: string): string => (/^[=+@\t\r]|^-[^ \d]/.test(text) ? `'${text}` : text);
 
 /** The log as CSV (RFC 4180), one entry a row, in the order given; taken back ones are marked. */
 export function historyCsv(
@@ -24,16 +22,16 @@ export function historyCsv(
     const work = e.kind === 'seated' || e.kind === 'redone' ? e.data : undefined;
     const cells: Record<(typeof HISTORY_COLUMNS)[number], string | number> = {
       at: e.at,
-      by: plain(personOf(e.by)),
-      link: plain(link?.label ?? ''),
+      by: plainCell(personOf(e.by)),
+      link: plainCell(link?.label ?? ''),
       end: (ofLink(e) && e.end) || '',
       kind: e.kind,
-      says: plain(entryWords(e, link, terms)),
+      says: plainCell(entryWords(e, link, terms)),
       walk: reading?.reading.walk ?? '',
       evidence: reading?.reading.evidence ?? '',
-      tester: plain(reading?.tester ?? ''),
-      leads: plain(reading?.leads?.join(' / ') ?? ''),
-      parts: plain(work?.parts?.join(' / ') ?? ''),
+      tester: plainCell(reading?.tester ?? ''),
+      leads: plainCell(reading?.leads?.join(' / ') ?? ''),
+      parts: plainCell(work?.parts?.join(' / ') ?? ''),
       minutes: work?.minutes ?? '',
       photo: e.kind === 'photo' ? e.data.photo : '',
       id: e.id,

@@ -12,6 +12,9 @@ import { judgeOneEnd, withLengthOf, type OneEndStatus } from './one-end';
 import { project, type Projection } from './projection';
 import { threadAfterFail, threadAfterWork, type LoggedMistakes, type Thread } from './thread';
 
+/** Grows with every change of what a state holds or how it is reached: states kept by another version are made anew. */
+export const FOLD_VERSION = 4;
+
 /** States of a termination, in the order of the work. */
 export const TERMINATION_STATES = ['bare', 'seated', 'stale', 'provisional', 'proven', 'failed'] as const;
 /** State of one end: `stale` was done again and not proven since; `provisional` is good by less evidence than asked. */

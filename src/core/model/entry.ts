@@ -183,6 +183,8 @@ const common = {
   /** When the server had it, and how far the device's clock was ahead then: written by the server. */
   receivedAt: instantSchema.optional(),
   clockErrorMs: z.number().int().min(-1e15).max(1e15).optional(),
+  /** Who was let in on the device that sent it, where that is another person than its writer: written by the server. */
+  enteredBy: z.string().max(120).optional(),
 };
 interface Common {
   id: string;
@@ -193,6 +195,7 @@ interface Common {
   written?: number | undefined;
   receivedAt?: string | undefined;
   clockErrorMs?: number | undefined;
+  enteredBy?: string | undefined;
 }
 
 /** The entry of one kind. */

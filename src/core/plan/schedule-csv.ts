@@ -1,3 +1,4 @@
+import { fromPlainCell, plainCell } from '../model/csv-cell';
 import Papa from 'papaparse';
 
 /** Columns of a schedule, in the order in which they are written. */
@@ -76,7 +77,7 @@ export const scheduleRows = (sheet: Sheet, matched: readonly (ScheduleColumn | n
   sheet.rows.map((cells) => {
     const row: ScheduleRow = {};
     matched.forEach((c, i) => {
-      const cell = (cells[i] ?? '').trim();
+      const cell = fromPlainCell((cells[i] ?? '').trim());
       if (c && cell) row[c] = cell;
     });
     return row;
@@ -129,6 +130,9 @@ export function sheetOf(
 /** A schedule as CSV (RFC 4180, UTF-8), all columns in their order. */
 export const writeScheduleCsv = (rows: readonly ScheduleRow[]): string =>
   Papa.unparse(
-    { fields: [...SCHEDULE_COLUMNS], data: rows.map((r) => SCHEDULE_COLUMNS.map((c) => r[c] ?? '')) },
+    {
+      fields: [...SCHEDULE_COLUMNS],
+      data: rows.map((r) => SCHEDULE_COLUMNS.map((c) => plainCell(r[c] ?? ''))),
+    },
     { newline: '\r\n' },
   ) + '\r\n';

@@ -85,6 +85,7 @@
         {#if doubt}<span class="text-sm text-faint"
             >({clockWords(doubt.offMs)}; the server had it {localTime(doubt.receivedAt)})</span
           >{/if}
+        {#if e.enteredBy}<span class="text-sm text-faint">(entered by {e.enteredBy})</span>{/if}
         {#if e.kind === 'planned'}<PlannedChanges changes={e.data.changes} />{/if}
         {#if notes(e)}<span class="text-sm text-faint">({notes(e)})</span>{/if}
         {#if link && e.kind === 'reading' && fails(e, link)}<SmallLoom

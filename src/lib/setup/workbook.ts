@@ -1,3 +1,4 @@
+import { unzipSync } from 'fflate';
 import { sheetOf } from '$core/plan/schedule-csv';
 import type { SheetFile } from './sheet-file';
 
@@ -19,8 +20,20 @@ function textOf(value: Value): string | null {
 const some = (list: readonly string[]) =>
   list.slice(0, 3).join(', ') + (list.length > 3 ? ` and ${list.length - 3} more` : '');
 
+/** Most bytes a spreadsheet may unpack to: a phone has no room for more. */
+const MOST_UNPACKED = 120_000_000;
+
 /** The sheets of an .xlsx file. Formulas count with the result the file holds, merged cells with their value in each. */
 export async function workbookSheets(bytes: Uint8Array): Promise<SheetFile> {
+  let unpacked = 0;
+  try {
+    // What the file says of itself, before anything of it is unpacked.
+    unzipSync(bytes, { filter: (f) => ((unpacked += f.originalSize), false) });
+  } catch {
+    unpacked = 0;
+  }
+  if (unpacked > MOST_UNPACKED)
+    return { ok: false, message: `Unpacked, this spreadsheet is ${Math.round(unpacked / 1e6)} MB; at most ${MOST_UNPACKED / 1e6} are read: keep the sheet with the links and leave the others out.` }; // prettier-ignore
   const { default: excel } = await import('exceljs');
   const book = new excel.Workbook();
   try {

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { useJob } from '$lib/job/open-job.svelte';
+  import TakeOver from '$lib/access/TakeOver.svelte';
   import Sheet from './Sheet.svelte';
 
   /** Who works on this device: asked once, never guessed. */
@@ -27,4 +28,5 @@
   <a class="mt-2 flex min-h-12 items-center underline underline-offset-4" href={job.at('setup')}
     >Not on the list? Add yourself to the crew</a
   >
+  <TakeOver />
 </Sheet>

@@ -1,4 +1,4 @@
-import { error } from '@sveltejs/kit';
+import { error, redirect } from '@sveltejs/kit';
 import { apiAddress, fromSegment } from '$lib/address/address';
 import { keepForOffline } from '$lib/device/kept-jobs';
 import type { JobData } from '$lib/job/open-job.svelte';
@@ -7,7 +7,7 @@ import type { LayoutLoad } from './$types';
 /** A job is worked on in the browser, with or without a server: its pages are drawn there. */
 export const ssr = false;
 
-export const load: LayoutLoad = async ({ params, fetch }) => {
+export const load: LayoutLoad = async ({ params, fetch, url }) => {
   const path = apiAddress(fromSegment(params.job), 'site');
   let answer: Response;
   try {
@@ -22,6 +22,7 @@ export const load: LayoutLoad = async ({ params, fetch }) => {
     void keepForOffline(path, answer.clone());
     return (await answer.json()) as JobData;
   }
+  if (answer.status === 401) redirect(307, `/enter?then=${encodeURIComponent(url.pathname + url.search)}`);
   const body = (await answer.json().catch(() => null)) as { error?: { message?: string } } | null;
   error(answer.status, body?.error?.message ?? 'The job could not be opened: try again in a moment.');
 };

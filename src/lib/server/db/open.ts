@@ -1,5 +1,12 @@
 import BetterSqlite from 'better-sqlite3';
-import { Kysely, Migrator, SqliteDialect } from 'kysely';
+import {
+  CompiledQuery,
+  Kysely,
+  Migrator,
+  SqliteDialect,
+  SqliteDriver,
+  type DatabaseConnection,
+} from 'kysely';
 import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import * as first from './migrations/2026-11-first';
@@ -7,6 +14,7 @@ import * as jobEntries from './migrations/2026-11-tool-entries';
 import * as photos from './migrations/2026-11-photos';
 import * as retired from './migrations/2026-11-z-retired';
 import * as clocks from './migrations/2026-12-clocks-and-revisions';
+import * as access from './migrations/2026-12-z-access';
 import type { Database } from './schema';
 
 /** The database, ready to use. */
@@ -18,10 +26,10 @@ export class DatabaseUnusable extends Error {
     const why = cause instanceof Error ? cause.message : String(cause);
     super(
       /corrupted migrations/.test(why)
-        ? `The database file ${file} was written by a newer version of Gauntlet: start that version, or set GAUNTLET_DB to another file.`
+        ? `The database file ${file} was written by a newer version of Gauntlet: start that version.`
         : /locked|busy/i.test(why)
-          ? `The database file ${file} is held by another program: end that one and start again, or set GAUNTLET_DB to another file.`
-          : `The database file ${file} cannot be used (${why}). Put a copy of it that works in its place, or set GAUNTLET_DB to another file.`,
+          ? `The database file ${file} is held by another program, perhaps another Gauntlet: end that one and start again.`
+          : `The database file ${file} cannot be used (${why}). Keep it, and put the newest backup in its place with bin/restore.`,
     );
   }
 }
@@ -32,7 +40,27 @@ const MIGRATIONS = {
   '2026-11-tool-entries': jobEntries,
   '2026-11-z-retired': retired,
   '2026-12-clocks-and-revisions': clocks,
+  '2026-12-z-access': access,
 };
+
+/** A transaction that means to write says so at once: it then waits for another process instead of failing in the middle. */
+class WritesAtOnce extends SqliteDriver {
+  override async beginTransaction(connection: DatabaseConnection): Promise<void> {
+    await connection.executeQuery(CompiledQuery.raw('begin immediate'));
+  }
+}
+class Dialect extends SqliteDialect {
+  constructor(private readonly sqlite: BetterSqlite.Database) {
+    super({ database: sqlite });
+  }
+  override createDriver(): SqliteDriver {
+    return new WritesAtOnce({ database: this.sqlite });
+  }
+}
+
+const handles = new WeakMap<Db, BetterSqlite.Database>();
+/** The driver's own handle of an open database: for what only it can do, such as copying itself while in use. */
+export const handleOf = (db: Db): BetterSqlite.Database => handles.get(db)!;
 
 /** Opens a database file, creating it where there is none, and brings its schema up to date. */
 export async function openDatabase(file: string): Promise<Db> {
@@ -44,7 +72,8 @@ export async function openDatabase(file: string): Promise<Db> {
     // A table that others refer to can only be replaced while references are not held against it.
     sqlite.pragma('foreign_keys = OFF');
     sqlite.pragma('busy_timeout = 5000');
-    const db = new Kysely<Database>({ dialect: new SqliteDialect({ database: sqlite }) });
+    const db = new Kysely<Database>({ dialect: new Dialect(sqlite) });
+    handles.set(db, sqlite);
     const migrator = new Migrator({ db, provider: { getMigrations: async () => MIGRATIONS } });
     const { error } = await migrator.migrateToLatest();
     if (error) throw error;

@@ -33,8 +33,43 @@ export interface Database {
     /** When the server had it, and how far the device's clock was ahead then, in ms. */
     received_at: string | null;
     clock_error_ms: number | null;
+    /** Who was let in on the device that sent it, where that is another person than its writer. */
+    entered_by: string | null;
   };
   photo: { id: string; job: string; type: string; width: number; height: number; bytes: Uint8Array };
+  auth_user: {
+    id: string;
+    name: string;
+    email: string;
+    emailVerified: number;
+    image: string | null;
+    createdAt: string;
+    updatedAt: string;
+    role: string;
+    job: string | null;
+    /** A hash. */
+    pin: string | null;
+  };
+  auth_session: {
+    id: string;
+    userId: string;
+    device: string | null;
+    token: string;
+    createdAt: string;
+    updatedAt: string;
+    expiresAt: string;
+  };
+  /** Codes that let somebody in, by their hash. */
+  invite: {
+    hash: string;
+    name: string;
+    role: string;
+    job: string | null;
+    user: string | null;
+    expires_at: string;
+    used_at: string | null;
+  };
+  secret: { name: string; value: string };
   /** Cache of the core's fold; rebuilt from the log at any time. */
   link_state: { job: string; link: string; status: string };
 }

@@ -2,6 +2,7 @@ import { ofLink } from '$core/model/of-link';
 import type { Transaction } from 'kysely';
 import { canonicalJson } from '$core/formats/canonical';
 import { judgeMeasured } from '$core/log/judge-measured';
+import type { Role } from '$core/access/rights';
 import type { LinkStatus } from '$core/log/state';
 import { schemaFor, type LogEntry } from '$core/model/entry';
 import type { Db } from '../db/open';
@@ -42,6 +43,7 @@ export async function appendEntries(
   job: string,
   sent: Batch | readonly unknown[],
   now = Date.now(),
+  who: Sender | null = null,
 ): Promise<Appended> {
   const batch = Array.isArray(sent) ? { entries: sent as readonly unknown[] } : (sent as Batch);
   const out: Appended = { kept: [], refused: [], states: [], revision: 0 };
@@ -65,12 +67,15 @@ export async function appendEntries(
       }
       const e = r.entry;
       const before = known.entries.get(e.id);
-      const refusal = before ? differing(before, e) : refusalOf(e, job, terms, known);
+      const refusal = before
+        ? differing(before, e)
+        : (refusalOf(e, job, terms, known) ?? notTheirs(e, terms, who));
       if (refusal) out.refused.push({ id: e.id, message: refusal.message, issues: [refusal] });
       else {
         out.kept.push(r.sentId);
         if (before) continue;
-        const marked = { ...e, ...marks };
+        const other = who !== null && !isPerson(who, terms.people.get(e.by));
+        const marked = { ...e, ...marks, ...(other ? { enteredBy: who.name } : {}) };
         known.entries.set(e.id, marked);
         fresh.push(marked);
       }
@@ -82,6 +87,22 @@ export async function appendEntries(
   });
   if (fresh.length) publish(job, { seq, entries: fresh, states: out.states, revision: out.revision });
   return out;
+}
+
+/** Who was let in on the device that sends a batch. */
+export interface Sender {
+  name: string;
+  role: Role;
+}
+
+/** The crew knows people by their names, and so does whoever let them in. */
+const isPerson = (who: Sender, name: string | undefined): boolean =>
+  name !== undefined && name.trim().toLowerCase() === who.name.trim().toLowerCase();
+
+/** A trainee logs their own work alone. */
+function notTheirs(e: LogEntry, terms: JobTerms, who: Sender | null): Issue | null {
+  if (who?.role !== 'trainee' || isPerson(who, terms.people.get(e.by))) return null;
+  return { path: 'by', message: `You are let in as ${who.name}, a trainee: log your own work, or ask whose it is to log it.` }; // prettier-ignore
 }
 
 type Read = { entry: LogEntry; sentId: string } | { refused: Appended['refused'][number] };
@@ -104,7 +125,7 @@ function readEntry(body: unknown): Read {
       'This entry is larger than 50 kB: shorten its note, and send pictures as pictures.',
       'data',
     );
-  const { receivedAt: _, clockErrorMs: __, ...own } = sent;
+  const { receivedAt: _, clockErrorMs: __, enteredBy: ___, ...own } = sent;
   const parsed = schemaFor(own).safeParse(own);
   if (parsed.success) return { entry: inSmallLetters(parsed.data), sentId: parsed.data.id };
   const issues = issuesOf(parsed.error);
@@ -148,7 +169,7 @@ async function lookUp(
 
 /** Why an entry whose id is known already is not the one that is kept; null where it is the same. */
 function differing(kept: LogEntry, sent: LogEntry): Issue | null {
-  const plain = ({ receivedAt: _, clockErrorMs: __, ...e }: LogEntry) => canonicalJson(e);
+  const plain = ({ receivedAt: _, clockErrorMs: __, enteredBy: ___, ...e }: LogEntry) => canonicalJson(e);
   return plain(kept) === plain(sent)
     ? null
     : { path: 'id', message: 'Another entry has this id already: give every entry an id of its own.' };

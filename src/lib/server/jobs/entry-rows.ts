@@ -19,6 +19,7 @@ export const entryFromRow = (row: Row): LogEntry =>
     ...(row.written === null ? {} : { written: row.written }),
     ...(row.received_at === null ? {} : { receivedAt: row.received_at }),
     ...(row.clock_error_ms === null ? {} : { clockErrorMs: row.clock_error_ms }),
+    ...(row.entered_by === null ? {} : { enteredBy: row.entered_by }),
     data: JSON.parse(row.data),
   }) as LogEntry;
 
@@ -34,6 +35,7 @@ const rowOf = (e: LogEntry): Insertable<Database['entry']> => ({
   written: e.written ?? null,
   received_at: e.receivedAt ?? null,
   clock_error_ms: e.clockErrorMs ?? null,
+  entered_by: e.enteredBy ?? null,
   data: JSON.stringify(e.data),
 });
 

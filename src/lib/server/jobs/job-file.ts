@@ -162,5 +162,7 @@ export async function exportJob(db: Db, id: string): Promise<string | undefined>
 }
 
 /** The jobs there are, newest first. */
-export const listJobs = (db: Db) =>
-  db.selectFrom('job').select(['id', 'name']).orderBy('created_at', 'desc').execute();
+export const listJobs = (db: Db, only?: string | null) => {
+  const all = db.selectFrom('job').select(['id', 'name']).orderBy('created_at', 'desc');
+  return (only === undefined ? all : all.where('id', '=', only ?? '')).execute();
+};

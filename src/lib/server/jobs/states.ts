@@ -10,8 +10,8 @@ import { entriesOfLinks, entryFromRow } from './entry-rows';
 export interface JobTerms {
   policy: Policy;
   parts: readonly Part[];
-  /** Everybody who is or was on the crew: what somebody did before they left stays theirs. */
-  people: ReadonlySet<string>;
+  /** Names of everybody who is or was on the crew, by their id: what somebody did before they left stays theirs. */
+  people: ReadonlyMap<string, string>;
   revision: number;
   /** Links asked for so far. */
   links: ReadonlyMap<string, Link>;
@@ -39,7 +39,11 @@ export async function readTerms(db: Kysely<Database>, job: string): Promise<JobT
   return {
     policy: JSON.parse(row.policy) as Policy,
     parts: items.filter((i) => i.kind === 'part').map((i) => JSON.parse(i.body) as Part),
-    people: new Set(items.filter((i) => i.kind === 'person').map((i) => i.id)),
+    people: new Map(
+      items
+        .filter((i) => i.kind === 'person')
+        .map((i) => [i.id, (JSON.parse(i.body) as { name: string }).name]),
+    ),
     revision: row.revision,
     links,
     loadLinks: async (ids) => {

@@ -12,4 +12,7 @@ export const POST: RequestHandler = ({ request }) =>
     json({ job: await createJob(await database(), await readJson(request, MOST_BYTES)) }, { status: 201 }),
   );
 
-export const GET: RequestHandler = async () => json({ jobs: await listJobs(await database()) });
+export const GET: RequestHandler = async ({ locals }) =>
+  json({
+    jobs: await listJobs(await database(), locals.who?.role === 'client' ? locals.who.job : undefined),
+  });

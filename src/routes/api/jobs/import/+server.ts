@@ -4,7 +4,7 @@ import { importJob } from '$lib/server/jobs/job-file';
 import { answering, readJson } from '$lib/server/refused';
 import type { RequestHandler } from './$types';
 
-const MOST_BYTES = 256_000_000;
+const MOST_BYTES = 96_000_000;
 
 export const POST: RequestHandler = ({ request }) =>
   answering(async () =>

@@ -14,10 +14,10 @@ const bodySchema = z.union([
   z.object({ entries: entriesSchema, sentAt: instantSchema.optional() }),
 ]);
 
-export const POST: RequestHandler = ({ params, request }) =>
+export const POST: RequestHandler = ({ params, request, locals }) =>
   answering(async () => {
     const parsed = bodySchema.safeParse(await readJson(request, MOST_BYTES));
     if (!parsed.success)
       throw Refused.fromZod('Send { "entries": [ … ] } with 1 to 500 entries.', parsed.error);
-    return json(await appendEntries(await database(), params.job, parsed.data));
+    return json(await appendEntries(await database(), params.job, parsed.data, Date.now(), locals.who));
   });

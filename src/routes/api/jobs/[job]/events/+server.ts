@@ -1,46 +1,62 @@
 import { database } from '$lib/server/db';
 import { subscribe, type FeedItem } from '$lib/server/jobs/feed';
+import { noSuchJob } from '$lib/server/refused';
 import { itemSince } from '$lib/server/jobs/since';
 import type { RequestHandler } from './$types';
 
 /** A beat, so that a connection that died is noticed at both ends. */
 const STILL_THERE_MS = 15_000;
 
+/** Most bytes that wait for a device that does not read. */
+const MOST_UNREAD = 2_000_000;
+
 /** Server-sent events: what others log on this job, from the entry that the device knows last. */
 export const GET: RequestHandler = async ({ params, url, request }) => {
   const known = Number(request.headers.get('last-event-id') ?? url.searchParams.get('since') ?? 0) || 0;
   const db = await database();
+  const there = await db.selectFrom('job').select('id').where('id', '=', params.job).executeTakeFirst();
+  if (!there) return noSuchJob(params.job).toResponse();
   let end = () => {};
-  const body = new ReadableStream<Uint8Array>({
-    async start(controller) {
-      const write = (text: string) => controller.enqueue(new TextEncoder().encode(text));
-      const tell = (item: FeedItem) => write(`id: ${item.seq}\ndata: ${JSON.stringify(item)}\n\n`);
-      // Subscribed before the past is read, so that nothing falls between the two.
-      let told = known;
-      const meanwhile: FeedItem[] = [];
-      let live = false;
-      const unsubscribe = subscribe(params.job, (item) => {
-        if (!live) meanwhile.push(item);
-        else tell(item);
-      });
-      const beat = setInterval(() => write('event: beat\ndata: \n\n'), STILL_THERE_MS);
-      beat.unref();
-      end = () => {
-        unsubscribe();
-        clearInterval(beat);
-      };
-      const past = await itemSince(db, params.job, known);
-      write('retry: 1000\n\n');
-      if (past === null) write('event: anew\ndata: {}\n\n');
-      else if (past.entries.length) {
-        tell(past);
-        told = past.seq;
-      }
-      for (const item of meanwhile) if (item.seq > told) tell(item);
-      live = true;
+  const body = new ReadableStream<Uint8Array>(
+    {
+      async start(controller) {
+        const write = (text: string) => {
+          controller.enqueue(new TextEncoder().encode(text));
+          // Whoever does not read is let go of: the device asks again from what it knows.
+          if ((controller.desiredSize ?? 0) < -MOST_UNREAD) {
+            end();
+            controller.error(new Error('not read'));
+          }
+        };
+        const tell = (item: FeedItem) => write(`id: ${item.seq}\ndata: ${JSON.stringify(item)}\n\n`);
+        // Subscribed before the past is read, so that nothing falls between the two.
+        let told = known;
+        const meanwhile: FeedItem[] = [];
+        let live = false;
+        const unsubscribe = subscribe(params.job, (item) => {
+          if (!live) meanwhile.push(item);
+          else tell(item);
+        });
+        const beat = setInterval(() => write('event: beat\ndata: \n\n'), STILL_THERE_MS);
+        beat.unref();
+        end = () => {
+          unsubscribe();
+          clearInterval(beat);
+        };
+        const past = await itemSince(db, params.job, known);
+        write('retry: 1000\n\n');
+        if (past === null) write('event: anew\ndata: {}\n\n');
+        else if (past.entries.length) {
+          tell(past);
+          told = past.seq;
+        }
+        for (const item of meanwhile) if (item.seq > told) tell(item);
+        live = true;
+      },
+      cancel: () => end(),
     },
-    cancel: () => end(),
-  });
+    new ByteLengthQueuingStrategy({ highWaterMark: 64_000 }),
+  );
   return new Response(body, {
     headers: {
       'content-type': 'text/event-stream',

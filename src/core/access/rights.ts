@@ -1,0 +1,88 @@
+/** Roles of people who were let in, the least first. A client reads one job. */
+export const ROLES = ['client', 'trainee', 'technician', 'lead'] as const;
+/** What a person may do here. */
+export type Role = (typeof ROLES)[number];
+
+/** What a request needs its sender to have the right to. */
+export const RIGHTS = [
+  /** Nobody has to be let in for it. */
+  'open',
+  /** Anybody who was let in. */
+  'inside',
+  /** Reads a job: its plan, log, pictures and files. */
+  'read',
+  /** Writes into a job's log, and adds parts, legends and pictures on the way. */
+  'log',
+  /** Changes a job's plan and terms. */
+  'plan',
+  /** Starts and brings in jobs. */
+  'jobs',
+  /** Lets people in and puts devices out. */
+  'people',
+] as const;
+/** A right. */
+export type Right = (typeof RIGHTS)[number];
+
+const HAS: Record<Role, readonly Right[]> = {
+  client: ['open', 'inside', 'read'],
+  trainee: ['open', 'inside', 'read', 'log'],
+  technician: ['open', 'inside', 'read', 'log', 'plan'],
+  lead: RIGHTS,
+};
+
+/** Whether a role has a right; nobody (`null`) has what is open. */
+export const may = (role: Role | null, right: Right): boolean =>
+  role === null ? right === 'open' : HAS[role].includes(right);
+
+/** What each role may do, in words. */
+export const ROLE_WORDS: Record<Role, string> = {
+  lead: 'does everything, and lets people in',
+  technician: 'logs work and changes the plan',
+  trainee: 'logs their own work',
+  client: 'reads one job',
+};
+
+/**
+ * Who may what: the right each request needs, by its method and route. A route that does not stand here is nobody's.
+ * Pages hold nothing of a job: they are drawn in the browser from what the routes answer.
+ */
+export const ROUTE_RIGHTS: Record<string, Right> = {
+  'GET /api/health': 'open',
+  'POST /api/diagnose': 'open',
+  'POST /api/simulate': 'open',
+  'GET /api/access': 'open',
+  'POST /api/access/enter': 'open',
+  'POST /api/access/switch': 'inside',
+  'POST /api/access/leave': 'inside',
+  'POST /api/access/pin': 'inside',
+  'GET /api/access/people': 'people',
+  'POST /api/access/people': 'people',
+  'POST /api/access/put-out': 'people',
+  'GET /api/auth/[...all]': 'open',
+  'POST /api/auth/[...all]': 'open',
+  'GET /api/jobs': 'inside',
+  'POST /api/jobs': 'jobs',
+  'POST /api/jobs/import': 'jobs',
+  'GET /api/jobs/[job]/site': 'read',
+  'GET /api/jobs/[job]/events': 'read',
+  'GET /api/jobs/[job]/export': 'read',
+  'GET /api/jobs/[job]/history': 'read',
+  'GET /api/jobs/[job]/schedule': 'read',
+  'GET /api/jobs/[job]/tools': 'read',
+  'GET /api/jobs/[job]/links/[link]/history': 'read',
+  'POST /api/jobs/[job]/links/[link]/tester': 'log',
+  'POST /api/jobs/[job]/labels': 'read',
+  'GET /api/jobs/[job]/photos/[id]': 'read',
+  'PUT /api/jobs/[job]/photos/[id]': 'log',
+  'POST /api/jobs/[job]/entries': 'log',
+  // Parts and legends are added on the way; the rest of a plan wants the right to it, which the route itself holds.
+  'POST /api/jobs/[job]/plan': 'log',
+};
+
+/** The right a request needs; null where nobody has it. */
+export const rightFor = (method: string, route: string): Right | null => {
+  const asked = method === 'HEAD' ? 'GET' : method;
+  const key = `${asked} ${route}`;
+  if (Object.hasOwn(ROUTE_RIGHTS, key)) return ROUTE_RIGHTS[key]!;
+  return asked === 'GET' && !route.startsWith('/api/') ? 'open' : null;
+};

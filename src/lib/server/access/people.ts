@@ -1,0 +1,81 @@
+import { hashPassword, verifyPassword } from 'better-auth/crypto';
+import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible';
+import type { Role } from '$core/access/rights';
+import type { Db } from '../db/open';
+import { Refused } from '../refused';
+
+/** A person who was let in, with the devices they are let in on. */
+export interface LetIn {
+  id: string;
+  name: string;
+  role: Role;
+  job: string | null;
+  hasPin: boolean;
+  devices: { id: string; device: string; since: string; seen: string }[];
+}
+
+/** Everybody who was let in, with their devices. */
+export async function listPeople(db: Db): Promise<LetIn[]> {
+  const users = await db.selectFrom('auth_user').selectAll().orderBy('name').execute();
+  const sessions = await db.selectFrom('auth_session').selectAll().orderBy('createdAt').execute();
+  return users.map((u) => ({
+    id: u.id,
+    name: u.name,
+    role: u.role as Role,
+    job: u.job,
+    hasPin: u.pin !== null,
+    devices: sessions
+      .filter((s) => s.userId === u.id)
+      .map((s) => ({ id: s.id, device: s.device ?? 'a device', since: s.createdAt, seen: s.updatedAt })),
+  }));
+}
+
+/** Puts a device out: its next request is refused. */
+export async function putDeviceOut(db: Db, session: string): Promise<void> {
+  await db.deleteFrom('auth_session').where('id', '=', session).execute();
+}
+
+/** Puts a person out with all their devices. The last lead stays: nobody could let people in any more. */
+export async function putPersonOut(db: Db, user: string): Promise<void> {
+  await db.transaction().execute(async (trx) => {
+    const leads = await trx.selectFrom('auth_user').select('id').where('role', '=', 'lead').execute();
+    if (leads.length === 1 && leads[0]!.id === user)
+      throw new Refused('The last lead cannot be put out: let another lead in first.', [{ path: 'user', message: 'the last lead' }], 409); // prettier-ignore
+    await trx.deleteFrom('auth_session').where('userId', '=', user).execute();
+    await trx.deleteFrom('auth_user').where('id', '=', user).execute();
+  });
+}
+
+/** Keeps a PIN of 4 to 8 digits, as a hash; an empty one takes it away. */
+export async function setPin(db: Db, user: string, pin: string): Promise<void> {
+  if (pin !== '' && !/^\d{4,8}$/.test(pin))
+    throw new Refused('A PIN has 4 to 8 digits.', [{ path: 'pin', message: '4 to 8 digits' }]);
+  await db
+    .updateTable('auth_user')
+    .set({ pin: pin === '' ? null : await hashPassword(pin) })
+    .where('id', '=', user)
+    .execute();
+}
+
+/** PINs tried for one person, whatever device they are tried on. */
+const tries = new RateLimiterMemory({ points: 5, duration: 300, blockDuration: 300 });
+
+/** Whether this is that person's PIN. Throws `Refused` where there is none, or where it was tried too often. */
+export async function isPin(db: Db, user: string, pin: string): Promise<boolean> {
+  try {
+    await tries.consume(user);
+  } catch (refusal) {
+    if (refusal instanceof RateLimiterRes)
+      throw new Refused(
+        'This PIN was tried too often: wait five minutes, or ask the lead for a code.',
+        [],
+        429,
+      );
+    throw refusal;
+  }
+  const row = await db.selectFrom('auth_user').select('pin').where('id', '=', user).executeTakeFirst();
+  if (!row?.pin) throw new Refused('This person has no PIN: ask the lead for a code.', [{ path: 'pin', message: 'none' }], 403); // prettier-ignore
+  const right = await verifyPassword({ hash: row.pin, password: pin });
+  if (right) await tries.delete(user);
+  return right;
+}
