@@ -35,10 +35,31 @@ export default defineConfig({
     { name: 'phone', use: { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true } },
     { name: 'laptop', use: { viewport: { width: 1440, height: 900 } } },
   ],
-  webServer: {
-    command: 'node scripts/serve.js --demo',
-    url: `http://127.0.0.1:${port}/api/health`,
-    env: { PORT: String(port), GAUNTLET_DB: process.env.GAUNTLET_DB ?? 'data/test.db' },
-    reuseExistingServer: false,
-  },
+  webServer: [
+    {
+      command: 'node scripts/serve.js --demo',
+      url: `http://127.0.0.1:${port}/api/health`,
+      env: {
+        PORT: String(port),
+        GAUNTLET_DB: process.env.GAUNTLET_DB ?? 'data/test.db',
+        GAUNTLET_BACKUP_HOURS: '0',
+      },
+      reuseExistingServer: false,
+    },
+    {
+      // People have to be let in here.
+      command: 'node scripts/serve.js',
+      url: `http://127.0.0.1:${port + 1}/api/health`,
+      env: {
+        PORT: String(port + 1),
+        GAUNTLET_DB: process.env.GAUNTLET_DB
+          ? `${process.env.GAUNTLET_DB}.guarded.db`
+          : 'data/test-guarded.db',
+        GAUNTLET_BACKUP_HOURS: '0',
+        GAUNTLET_ACCESS: 'on',
+        GAUNTLET_FIRST_CODE: 'FRST-2345',
+      },
+      reuseExistingServer: false,
+    },
+  ],
 });

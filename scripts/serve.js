@@ -3,9 +3,10 @@
  * with a certificate that is given or made here, and on GAUNTLET_HTTP_PORT the page that tells devices of it.
  */
 import { readFile } from 'node:fs/promises';
-import { createServer } from 'node:http';
-import { createServer as createSecureServer } from 'node:https';
+import http from 'node:http';
+import https from 'node:https';
 import { dirname, join } from 'node:path';
+import { text } from 'node:stream/consumers';
 import { certificate } from './serve/authority.js';
 import { fingerprint, trustPage } from './serve/trust-page.js';
 import { setHeaders } from './serve/headers.js';
@@ -67,8 +68,8 @@ const tls = secure
     ).catch((error) => fail(`The certificate cannot be used: ${error.message}`))
   : null;
 const server = tls
-  ? createSecureServer({ ...options, cert: tls.cert, key: tls.key }, serve)
-  : createServer(options, serve);
+  ? https.createServer({ ...options, cert: tls.cert, key: tls.key }, serve)
+  : http.createServer(options, serve);
 limit(server);
 server.on('error', (error) => {
   if (error.code === 'EADDRINUSE')
@@ -78,9 +79,11 @@ server.on('error', (error) => {
 server.listen(port, host, async () => {
   const at = host === '0.0.0.0' || host === '::' ? 'localhost' : host;
   const address = `${secure ? 'https' : 'http'}://${at}:${server.address().port}`;
+  const health = await ownHealth(server.address().port);
+  if (!health.ok) fail(health.database);
   if (secure) {
     const plain = Number(process.env.GAUNTLET_HTTP_PORT || 4880);
-    const trust = createServer(options, trustPage(tls.authority, server.address().port));
+    const trust = http.createServer(options, trustPage(tls.authority, server.address().port));
     trust.on('error', (error) =>
       fail(`Cannot listen on port ${plain} for the page of the certificate: ${error.message}.`),
     );
@@ -92,8 +95,6 @@ server.listen(port, host, async () => {
     }
     return;
   }
-  const health = await (await fetch(`${address}/api/health`)).json();
-  if (!health.ok) fail(health.database);
   if (process.argv.includes('--demo')) {
     const { jobs } = await (await fetch(`${address}/api/jobs`)).json();
     if (jobs.length === 0) {
@@ -108,6 +109,14 @@ server.listen(port, host, async () => {
   }
   console.log(`Gauntlet is at ${address}`);
 });
+/** Asks this very server how it is; its own certificate need not be trusted for that. */
+function ownHealth(at) {
+  const { get } = secure ? https : http;
+  const options = { port: at, host: host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host, path: '/api/health', rejectUnauthorized: false }; // prettier-ignore
+  return new Promise((resolve, reject) =>
+    get(options, async (answer) => resolve(JSON.parse(await text(answer)))).on('error', reject),
+  );
+}
 let ending = false;
 for (const signal of ['SIGINT', 'SIGTERM'])
   process.on(signal, () => {

@@ -26,6 +26,12 @@
     {/await}
     <p>Or open <span class="font-mono">{location.origin}/enter</span> there and type</p>
     <p class="text-center font-mono text-3xl font-bold tracking-wide" data-testid="code">{code}</p>
+    {#if /^(localhost|127\.|\[::1\])/.test(location.hostname)}
+      <p class="border-l-4 border-wrong pl-3">
+        This address leads nowhere from another device: open this page by the name or number of this machine,
+        and make the code there.
+      </p>
+    {/if}
     <p class="text-sm text-faint">
       It lets one device in, once, within {Math.floor(left / 60)}:{String(left % 60).padStart(2, '0')} minutes.
     </p>

@@ -6,6 +6,7 @@ import type { LinkStatus } from '$core/log/state';
 import type { LogEntry } from '$core/model/entry';
 import type { JobPlan, Link } from '$core/model/job';
 import type { End } from '$core/wiring/conductors';
+import { askAccess } from '$lib/access/access';
 import { address, apiAddress } from '$lib/address/address';
 import { keepForOffline } from '$lib/device/kept-jobs';
 import { listenToJob } from '$lib/device/feed';
@@ -82,6 +83,7 @@ export class OpenJob {
     this.plan.resume();
     void this.outbox.resume();
     void sendPhotos(this.plan.id);
+    void this.whoIsLetIn();
     const online = () => {
       void this.outbox.send();
       this.reachedAgain();
@@ -98,6 +100,14 @@ export class OpenJob {
       void this.tester.disconnect();
       removeEventListener('online', online);
     };
+  }
+
+  /** On a server that lets people in, this device is its person's: nobody need say so again. */
+  private async whoIsLetIn(): Promise<void> {
+    if (!this.here.asking) return;
+    const name = (await askAccess())?.who?.name.trim().toLowerCase();
+    const person = this.plan.crew.find((p) => p.name.trim().toLowerCase() === name);
+    if (person && this.here.asking) this.takeOver(person.id);
   }
 
   private keeping: ReturnType<typeof setTimeout> | undefined;

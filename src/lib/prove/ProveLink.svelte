@@ -61,6 +61,12 @@
   $effect(() => {
     if (resumed) session.save();
   });
+  // Somebody else took the device over: what they read with is asked before anything is logged.
+  $effect(() => {
+    if (!resumed || job.tester.shows !== null) return;
+    session.evidence = null;
+    declined = false;
+  });
 
   const status = $derived(job.statusOf(link.id));
   const spec = $derived(specOf(link, job.plan.policy));

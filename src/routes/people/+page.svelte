@@ -154,7 +154,7 @@
     <section class="grid gap-2 border-t-2 border-ink pt-3" aria-label="This device">
       <h2 class="text-lg font-bold">This device: {access.who.name}, {access.who.role}</h2>
       <form class="flex flex-wrap items-end gap-2" onsubmit={keepPin}>
-        <label class="text-sm"
+        <label class="grid text-sm"
           >a PIN, for tablets you share
           <input
             class="field max-w-44 font-mono"

@@ -19,7 +19,8 @@ const look = async (): Promise<string> => {
 };
 
 export const GET: RequestHandler = async () => {
-  if (!last || Date.now() - last.at > GOOD_FOR_MS || !stillThere(databaseFile())) last = { at: Date.now(), says: look() };
+  if (!last || Date.now() - last.at > GOOD_FOR_MS || !stillThere(databaseFile()))
+    last = { at: Date.now(), says: look() };
   const says = await last.says;
   const backup = newestBackup(databaseFile());
   return json(
