@@ -36,6 +36,7 @@ const CORE_FLOORS = [
   'testers',
   'practice',
   'formats',
+  'access',
 ];
 const coreFloors = CORE_FLOORS.map((room, i) => ({
   files: [`src/core/${room}/**/*.ts`],

@@ -32,8 +32,13 @@ export default defineConfig({
     },
   },
   projects: [
-    { name: 'phone', use: { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true } },
-    { name: 'laptop', use: { viewport: { width: 1440, height: 900 } } },
+    // What is the same at either size is tried at one of them.
+    {
+      name: 'phone',
+      grepInvert: /@laptop/,
+      use: { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true },
+    },
+    { name: 'laptop', grepInvert: /@phone/, use: { viewport: { width: 1440, height: 900 } } },
   ],
   webServer: [
     {

@@ -95,20 +95,24 @@ test('a gate one knows becomes one line, read-back and look stay', async ({ page
   await gate(page, 'read-back');
 });
 
-test('a read-back counts no more once the scheme is changed after it', async ({ page, request }) => {
-  const job = await ownJob(request);
-  await open(page, `/${job}/bench/K1-24/tail`);
-  await page.getByRole('button', { name: 'read-back' }).click();
-  for (const c of STRAIGHT) await hold(page, c);
-  await gate(page, 'seat');
-  await page.getByRole('button', { name: 'identify' }).click();
-  await page.getByRole('combobox', { name: 'scheme' }).selectOption('T568A');
-  await page.getByRole('button', { name: 'seat' }).click();
-  await expect(page.getByRole('alert')).toContainText('was not read back yet');
-  await kept(page);
-  const { entries } = await history(page, job, 'K1-24');
-  expect(entries.slice(-2).map((e) => e.kind)).toEqual(['read-back', 'void']);
-});
+test(
+  'a read-back counts no more once the scheme is changed after it',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/bench/K1-24/tail`);
+    await page.getByRole('button', { name: 'read-back' }).click();
+    for (const c of STRAIGHT) await hold(page, c);
+    await gate(page, 'seat');
+    await page.getByRole('button', { name: 'identify' }).click();
+    await page.getByRole('combobox', { name: 'scheme' }).selectOption('T568A');
+    await page.getByRole('button', { name: 'seat' }).click();
+    await expect(page.getByRole('alert')).toContainText('was not read back yet');
+    await kept(page);
+    const { entries } = await history(page, job, 'K1-24');
+    expect(entries.slice(-2).map((e) => e.kind)).toEqual(['read-back', 'void']);
+  },
+);
 
 test('what cannot be mended at the look is logged as refused, and begun anew', async ({ page, request }) => {
   const job = await ownJob(request);
@@ -129,37 +133,38 @@ test('what cannot be mended at the look is logged as refused, and begun anew', a
   ]);
 });
 
-test('a legend is read off a new jack, and refused while a conductor is missing', async ({
-  page,
-  request,
-}) => {
-  const job = await ownJob(request);
-  await open(page, `/${job}/bench/K2-14/tail`);
-  await page.getByRole('button', { name: 'lay' }).click();
-  await page.getByRole('button', { name: 'a new one' }).click();
-  const print = (label: string) =>
-    page
-      .getByRole('group', { name: 'Printed there' })
-      .getByRole('button', { name: label, exact: true })
-      .click();
-  for (const c of ['O', 'W-O', 'G', 'W-G', 'BL', 'W-BL', 'BR', 'BR']) await print(c);
-  await page.getByRole('button', { name: 'Keep this legend' }).click();
-  await expect(page.getByRole('alert')).toContainText('BR stands there more than once. W-BR is missing');
-  await page.getByRole('button', { name: 'Slot 8, BR' }).click();
-  await print('W-BR');
-  await page.getByLabel('call it').fill('Grey jack, box D');
-  await page.getByRole('button', { name: 'Keep this legend' }).click();
-  await expect(
-    page.getByRole('img', { name: /2 O, 1 W-O, 6 G, 3 W-G, 4 BL, 5 W-BL, 8 BR, 7 W-BR/ }),
-  ).toBeVisible();
-  await expect
-    .poll(async () => (await (await page.request.get(`/api/jobs/${job}/export`)).json()).legends?.[0]?.name)
-    .toBe('Grey jack, box D');
-  // The next jack of the kind is drawn by it at once.
-  await open(page, `/${job}/bench/K2-13/tail`);
-  await page.getByRole('button', { name: 'lay' }).click();
-  await expect(page.getByRole('img', { name: /2 O, 1 W-O, 6 G/ })).toBeVisible();
-});
+test(
+  'a legend is read off a new jack, and refused while a conductor is missing',
+  { tag: '@phone' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/bench/K2-14/tail`);
+    await page.getByRole('button', { name: 'lay' }).click();
+    await page.getByRole('button', { name: 'a new one' }).click();
+    const print = (label: string) =>
+      page
+        .getByRole('group', { name: 'Printed there' })
+        .getByRole('button', { name: label, exact: true })
+        .click();
+    for (const c of ['O', 'W-O', 'G', 'W-G', 'BL', 'W-BL', 'BR', 'BR']) await print(c);
+    await page.getByRole('button', { name: 'Keep this legend' }).click();
+    await expect(page.getByRole('alert')).toContainText('BR stands there more than once. W-BR is missing');
+    await page.getByRole('button', { name: 'Slot 8, BR' }).click();
+    await print('W-BR');
+    await page.getByLabel('call it').fill('Grey jack, box D');
+    await page.getByRole('button', { name: 'Keep this legend' }).click();
+    await expect(
+      page.getByRole('img', { name: /2 O, 1 W-O, 6 G, 3 W-G, 4 BL, 5 W-BL, 8 BR, 7 W-BR/ }),
+    ).toBeVisible();
+    await expect
+      .poll(async () => (await (await page.request.get(`/api/jobs/${job}/export`)).json()).legends?.[0]?.name)
+      .toBe('Grey jack, box D');
+    // The next jack of the kind is drawn by it at once.
+    await open(page, `/${job}/bench/K2-13/tail`);
+    await page.getByRole('button', { name: 'lay' }).click();
+    await expect(page.getByRole('img', { name: /2 O, 1 W-O, 6 G/ })).toBeVisible();
+  },
+);
 
 test('pairs are laid, and a cable that cannot be is refused in a sentence', async ({ page, request }) => {
   const job = await ownJob(request);
@@ -180,41 +185,45 @@ test('pairs are laid, and a cable that cannot be is refused in a sentence', asyn
   await expect(page.getByTestId('fit')).toHaveText('Does not fit');
 });
 
-test('a photo is shrunk and kept; a file that is none is refused', async ({ page, request }) => {
-  const job = await ownJob(request);
-  await open(page, `/${job}/bench/K1-24/tail`);
-  await page.getByRole('button', { name: 'log', exact: true }).click();
-  const input = page.locator('input[type=file]');
-  await input.setInputFiles({
-    name: 'plug.jpg',
-    mimeType: 'image/jpeg',
-    buffer: Buffer.from('no picture at all'),
-  });
-  await expect(page.getByRole('alert')).toContainText('is no picture');
-  await gate(page, 'log');
-  const png = await page.evaluate(async () => {
-    const canvas = new OffscreenCanvas(4000, 3000);
-    const paint = canvas.getContext('2d')!;
-    for (let i = 0; i < 400; i++) {
-      paint.fillStyle = `hsl(${i * 7} 60% 50%)`;
-      paint.fillRect((i * 137) % 4000, (i * 89) % 3000, 300, 300);
-    }
-    const blob = await canvas.convertToBlob({ type: 'image/png' });
-    return [...new Uint8Array(await blob.arrayBuffer())];
-  });
-  await input.setInputFiles({ name: 'plug.png', mimeType: 'image/png', buffer: Buffer.from(png) });
-  await expect(page.getByText(/^Photo kept/)).toBeVisible();
-  await kept(page);
-  const photo = (await history(page, job, 'K1-24')).entries.find((e) => e.kind === 'photo')!;
-  expect(photo.data).toMatchObject({ width: 1600, height: 1200 });
-  await expect
-    .poll(async () =>
-      (await page.request.get(`/api/jobs/${job}/photos/${String(photo.data.photo)}`)).status(),
-    )
-    .toBe(200);
-  await page.getByRole('button', { name: 'Hold the photo beside the scheme' }).click();
-  await expect(page.getByRole('dialog').getByRole('img', { name: /^Close-up/ })).toBeVisible();
-});
+test(
+  'a photo is shrunk and kept; a file that is none is refused',
+  { tag: '@phone' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/bench/K1-24/tail`);
+    await page.getByRole('button', { name: 'log', exact: true }).click();
+    const input = page.locator('input[type=file]');
+    await input.setInputFiles({
+      name: 'plug.jpg',
+      mimeType: 'image/jpeg',
+      buffer: Buffer.from('no picture at all'),
+    });
+    await expect(page.getByRole('alert')).toContainText('is no picture');
+    await gate(page, 'log');
+    const png = await page.evaluate(async () => {
+      const canvas = new OffscreenCanvas(4000, 3000);
+      const paint = canvas.getContext('2d')!;
+      for (let i = 0; i < 400; i++) {
+        paint.fillStyle = `hsl(${i * 7} 60% 50%)`;
+        paint.fillRect((i * 137) % 4000, (i * 89) % 3000, 300, 300);
+      }
+      const blob = await canvas.convertToBlob({ type: 'image/png' });
+      return [...new Uint8Array(await blob.arrayBuffer())];
+    });
+    await input.setInputFiles({ name: 'plug.png', mimeType: 'image/png', buffer: Buffer.from(png) });
+    await expect(page.getByText(/^Photo kept/)).toBeVisible();
+    await kept(page);
+    const photo = (await history(page, job, 'K1-24')).entries.find((e) => e.kind === 'photo')!;
+    expect(photo.data).toMatchObject({ width: 1600, height: 1200 });
+    await expect
+      .poll(async () =>
+        (await page.request.get(`/api/jobs/${job}/photos/${String(photo.data.photo)}`)).status(),
+      )
+      .toBe(200);
+    await page.getByRole('button', { name: 'Hold the photo beside the scheme' }).click();
+    await expect(page.getByRole('dialog').getByRole('img', { name: /^Close-up/ })).toBeVisible();
+  },
+);
 
 test('a sweep takes a panel’s heads in port order, one press a port', async ({ page, request }) => {
   const job = await ownJob(request);
@@ -236,7 +245,7 @@ test('a sweep takes a panel’s heads in port order, one press a port', async ({
   await kept(page);
 });
 
-test('a coax has two contacts, from the bench to its proof', async ({ page, request }) => {
+test('a coax has two contacts, from the bench to its proof', { tag: '@phone' }, async ({ page, request }) => {
   const job = await ownJob(request);
   for (const end of ['head', 'tail']) {
     await open(page, `/${job}/bench/X1-01/${end}`);

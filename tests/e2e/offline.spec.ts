@@ -98,25 +98,66 @@ test('what another tab of this browser logs goes up once, and both show it', asy
   }
 });
 
-test('what the server had before the signal went is there after a reload without it', async ({
-  page,
-  request,
-  context,
-}) => {
-  const job = await ownJob(request, (file) => allSeated(file, 'K1'));
-  await open(page, `/${job}/prove/K1-01`);
-  await expect(page.getByTestId('kept')).toHaveText('all kept, works offline');
-  await armed(page);
-  await page.keyboard.press('a');
-  await expect(page.getByTestId('undo-line')).toContainText('K1-01: pass logged');
-  await kept(page);
-  const keptHere = () =>
-    page.evaluate(async (path) => {
-      const site = (await (await caches.match(path))!.json()) as { statuses: { link: string; head: { state: string } }[] }; // prettier-ignore
-      return site.statuses.find((s) => s.link === 'K1-01')?.head.state;
-    }, `/api/jobs/${job}/site`);
-  await expect.poll(keptHere, { timeout: 60_000 }).toBe('proven');
-  await context.setOffline(true);
-  await open(page, `/${job}/rack`);
-  await expect(cell(page, 'K1-01')).toHaveAccessibleName(/head proven, tail proven/);
-});
+test(
+  'what the server had before the signal went is there after a reload without it',
+  { tag: '@laptop' },
+  async ({ page, request, context }) => {
+    const job = await ownJob(request, (file) => allSeated(file, 'K1'));
+    await open(page, `/${job}/prove/K1-01`);
+    await expect(page.getByTestId('kept')).toHaveText('all kept, works offline');
+    await armed(page);
+    await page.keyboard.press('a');
+    await expect(page.getByTestId('undo-line')).toContainText('K1-01: pass logged');
+    await kept(page);
+    const keptHere = () =>
+      page.evaluate(async (path) => {
+        const site = (await (await caches.match(path))!.json()) as { statuses: { link: string; head: { state: string } }[] }; // prettier-ignore
+        return site.statuses.find((s) => s.link === 'K1-01')?.head.state;
+      }, `/api/jobs/${job}/site`);
+    await expect.poll(keptHere, { timeout: 60_000 }).toBe('proven');
+    await context.setOffline(true);
+    await open(page, `/${job}/rack`);
+    await expect(cell(page, 'K1-01')).toHaveAccessibleName(/head proven, tail proven/);
+  },
+);
+
+test(
+  'entries carried here by file go up once; one that is refused is mended where it is shown',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    const note = (link: string, by: string, text: string) => ({
+      id: crypto.randomUUID(),
+      job,
+      link,
+      kind: 'note',
+      at: '2026-11-20T09:00:00Z',
+      by,
+      data: { text },
+    });
+    const carried = [note('K1-20', 'bo', 'seen on a walk'), note('K1-99', 'gone', 'ceiling is closed')];
+    const file = { name: 'entries.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(carried)) }; // prettier-ignore
+    await open(page, `/${job}/history`);
+    await page.getByText('Carry entries to another device').click();
+    const input = page.getByLabel('Take in a file of another device');
+    await input.setInputFiles(file);
+    await expect(page.getByRole('status').filter({ hasText: '2 entries taken in.' })).toBeVisible();
+    const refused = page.getByRole('alert', { name: 'Not kept by the server' });
+    await expect(refused).toContainText('Nobody in the crew is "gone"');
+    await refused.getByRole('button', { name: 'Mend it' }).click();
+    await refused.getByLabel('whose it is').selectOption({ label: 'Bo Tarn' });
+    await refused.getByRole('button', { name: 'Send it like this' }).click();
+    await expect(refused).toContainText('There is no link "K1-99"');
+    await refused.getByRole('button', { name: 'Mend it' }).click();
+    await refused.getByLabel('of which link').fill('K1-21');
+    await refused.getByRole('button', { name: 'Send it like this' }).click();
+    await expect(refused).toBeHidden();
+    await kept(page);
+    await input.setInputFiles(file);
+    await kept(page);
+    for (const link of ['K1-20', 'K1-21']) {
+      const { entries } = (await (await request.get(`/api/jobs/${job}/links/${link}/history`)).json()) as { entries: { kind: string }[] }; // prettier-ignore
+      expect(entries.filter((e) => e.kind === 'note')).toHaveLength(1);
+    }
+  },
+);

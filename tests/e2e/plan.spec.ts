@@ -5,52 +5,53 @@ import { cell, kept, open, ready } from '../support/page';
 /** Labels as drawing offices write them: every one of them has to open every screen. */
 const ODD = ['1A/B/07', '50%', '1#2', '..', '.', '~x', 'Ærø', 'a?b=c&d', 'sweep', 'K1-01 ', '電'.repeat(40)];
 
-test('any label opens rack, bench, prove, redo, history and its printed code, and is found by go-to', async ({
-  page,
-  request,
-}) => {
-  const job = await ownJob(request, (file) => {
-    file.entries = [];
-    file.links = file.links
-      .slice(0, ODD.length)
-      .map((l, i) => ({ ...l, id: ODD[i]!, label: ODD[i]!.trim() || 'x' }));
-    // Two labels that differ by a blank only would be one: the ids stay as they are.
-    file.links.find((l) => l.id === 'K1-01 ')!.label = 'K1-01 again';
-    file.job.policy.practice = {};
-  });
-  await open(page, `/${job}/rack`);
-  for (const id of ODD) {
-    const label = id === 'K1-01 ' ? 'K1-01 again' : id;
+test(
+  'any label opens rack, bench, prove, redo, history and its printed code, and is found by go-to',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request, (file) => {
+      file.entries = [];
+      file.links = file.links
+        .slice(0, ODD.length)
+        .map((l, i) => ({ ...l, id: ODD[i]!, label: ODD[i]!.trim() || 'x' }));
+      // Two labels that differ by a blank only would be one: the ids stay as they are.
+      file.links.find((l) => l.id === 'K1-01 ')!.label = 'K1-01 again';
+      file.job.policy.practice = {};
+    });
     await open(page, `/${job}/rack`);
-    await page.keyboard.press('/');
-    await page.getByRole('dialog').getByRole('combobox').or(page.getByRole('dialog').getByRole('textbox')).fill(label); // prettier-ignore
-    await page.keyboard.press('Enter');
-    const heading = page.getByRole('heading', { name: label, exact: true });
-    await expect(heading, `go to ${label}`).toBeVisible();
-    const proveAt = new URL(page.url()).pathname;
-    await page.reload();
-    await ready(page);
-    await expect(heading, `prove ${label}`).toBeVisible();
-    for (const end of ['head', 'tail']) {
-      await open(page, `${proveAt.replace('/prove/', '/bench/')}/${end}`);
-      await expect(heading, `bench ${label} ${end}`).toBeVisible();
+    for (const id of ODD) {
+      const label = id === 'K1-01 ' ? 'K1-01 again' : id;
+      await open(page, `/${job}/rack`);
+      await page.keyboard.press('/');
+      await page.getByRole('dialog').getByRole('combobox').or(page.getByRole('dialog').getByRole('textbox')).fill(label); // prettier-ignore
+      await page.keyboard.press('Enter');
+      const heading = page.getByRole('heading', { name: label, exact: true });
+      await expect(heading, `go to ${label}`).toBeVisible();
+      const proveAt = new URL(page.url()).pathname;
+      await page.reload();
+      await ready(page);
+      await expect(heading, `prove ${label}`).toBeVisible();
+      for (const end of ['head', 'tail']) {
+        await open(page, `${proveAt.replace('/prove/', '/bench/')}/${end}`);
+        await expect(heading, `bench ${label} ${end}`).toBeVisible();
+      }
+      await page.getByRole('link', { name: 'history', exact: true }).click();
+      await expect(page.getByRole('heading', { name: `What happened to ${label}` })).toBeVisible();
+      const piece = proveAt.split('/').at(-1)!;
+      const log = await request.get(`/api/jobs/${job}/links/${piece}/history`);
+      expect([label, log.status()]).toEqual([label, 200]);
     }
-    await page.getByRole('link', { name: 'history', exact: true }).click();
-    await expect(page.getByRole('heading', { name: `What happened to ${label}` })).toBeVisible();
-    const piece = proveAt.split('/').at(-1)!;
-    const log = await request.get(`/api/jobs/${job}/links/${piece}/history`);
-    expect([label, log.status()]).toEqual([label, 200]);
-  }
-  const labels = await request.post(`/api/jobs/${job}/labels`, {
-    data: {
-      sheet: { pageWidth: 210, pageHeight: 297, columns: 3, rows: 8, labelWidth: 60, labelHeight: 30, marginLeft: 10, marginTop: 10, gapX: 3, gapY: 3 }, // prettier-ignore
-      spots: ['cable-head'],
-      links: ODD.filter((l) => !l.includes('電')),
-      opens: { base: 'http://192.0.2.7:4848', screen: 'bench' },
-    },
-  });
-  expect(labels.status()).toBe(200);
-});
+    const labels = await request.post(`/api/jobs/${job}/labels`, {
+      data: {
+        sheet: { pageWidth: 210, pageHeight: 297, columns: 3, rows: 8, labelWidth: 60, labelHeight: 30, marginLeft: 10, marginTop: 10, gapX: 3, gapY: 3 }, // prettier-ignore
+        spots: ['cable-head'],
+        links: ODD.filter((l) => !l.includes('電')),
+        opens: { base: 'http://192.0.2.7:4848', screen: 'bench' },
+      },
+    });
+    expect(labels.status()).toBe(200);
+  },
+);
 
 test('two leads change one link: different fields are both kept, the same one asks whose stands', async ({
   page,

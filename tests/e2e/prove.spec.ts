@@ -71,190 +71,202 @@ test('a redo really mends what it would mend', async ({ page, request }) => {
   await expect(page.getByTestId('verdict')).toContainText('Every contact answers as ordered');
 });
 
-test('leads are proven, one goes bad half-way, and the round stops to ask for it', async ({
-  page,
-  request,
-}) => {
-  const job = await ownJob(request);
-  await open(page, `/${job}/terms`);
-  await page.getByRole('checkbox', { name: /counts as provisional unless/ }).check();
-  await page.getByLabel(/^slack at an end/).fill('-4');
-  await page.getByRole('button', { name: 'Keep these terms' }).click();
-  await expect(page.getByRole('alert')).toContainText('Slack is 0 to 20,000 mm');
-  await page.getByLabel(/^slack at an end/).fill('400');
-  await page.getByRole('button', { name: 'Keep these terms' }).click();
-  await page.waitForURL(/rack/);
-  await open(page, `/${job}/prove/K1-20`);
-  await expect(page.getByTestId('leads')).toContainText('none chosen');
-  await page.getByRole('button', { name: 'leads', exact: true }).click();
-  await page.getByRole('button', { name: 'Lead, red tape' }).click();
-  await page.getByRole('button', { name: 'Lead, white tape' }).click();
-  await page.getByRole('button', { name: 'close', exact: true }).click();
-  await expect(page.getByTestId('leads')).toContainText('never proven');
-  await page.getByRole('button', { name: 'leads', exact: true }).click();
-  await page.getByRole('button', { name: /^All eight good: proven/ }).click();
-  await expect(page.getByTestId('leads')).toContainText('proven within the hour');
-  await armed(page);
-  await page.keyboard.press('a');
-  await expect(page.getByTestId('undo-line')).toContainText('K1-20: pass logged');
-  for (const label of ['K1-21', 'K1-22', 'K2-08']) {
-    await open(page, `/${job}/prove/${label}`);
-    await page.keyboard.type('12345670');
-    await expect(page.getByTestId('verdict')).toContainText('contact 8 open');
+test(
+  'leads are proven, one goes bad half-way, and the round stops to ask for it',
+  { tag: '@phone' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/terms`);
+    await page.getByRole('checkbox', { name: /counts as provisional unless/ }).check();
+    await page.getByLabel(/^slack at an end/).fill('-4');
+    await page.getByRole('button', { name: 'Keep these terms' }).click();
+    await expect(page.getByRole('alert')).toContainText('Slack is 0 to 20,000 mm');
+    await page.getByLabel(/^slack at an end/).fill('400');
+    await page.getByRole('button', { name: 'Keep these terms' }).click();
+    await page.waitForURL(/rack/);
+    await open(page, `/${job}/prove/K1-20`);
+    await expect(page.getByTestId('leads')).toContainText('none chosen');
+    await page.getByRole('button', { name: 'leads', exact: true }).click();
+    await page.getByRole('button', { name: 'Lead, red tape' }).click();
+    await page.getByRole('button', { name: 'Lead, white tape' }).click();
+    await page.getByRole('button', { name: 'close', exact: true }).click();
+    await expect(page.getByTestId('leads')).toContainText('never proven');
+    await page.getByRole('button', { name: 'leads', exact: true }).click();
+    await page.getByRole('button', { name: /^All eight good: proven/ }).click();
+    await expect(page.getByTestId('leads')).toContainText('proven within the hour');
     await armed(page);
-    await page.getByRole('button', { name: /^Log fail/ }).click();
-  }
-  await expect(page.getByTestId('pattern')).toContainText('K1-21, K1-22 and K2-08: contact 8 open');
-  await page.getByRole('button', { name: 'Prove the test leads' }).click();
-  await page.getByRole('button', { name: 'Contact 8 stays silent' }).click();
-  await page.getByRole('button', { name: /^8 silent: log it/ }).click();
-  await expect(page.getByRole('dialog').getByRole('alert')).toContainText('failed together');
-  await page.getByRole('button', { name: 'close', exact: true }).click();
-  await open(page, `/${job}/prove/K2-10`);
-  await expect(page.getByTestId('leads')).toContainText('failed against each other');
-  await armed(page);
-  await page.keyboard.press('a');
-  await expect(page.getByTestId('undo-line')).toContainText('provisional pass logged');
-});
-
-test('a round by numbered remotes finds two links exchanged, and names both', async ({ page, request }) => {
-  const job = await ownJob(request);
-  await open(page, `/${job}/round`);
-  await page.getByRole('combobox', { name: 'remotes' }).selectOption('24');
-  await page.getByRole('button', { name: 'Plan the walk' }).click();
-  await expect(page.getByRole('heading', { name: 'Round 1 of 1' })).toBeVisible();
-  await page.getByRole('button', { name: /^All \d+ are in/ }).click();
-  for (let i = 0; i < 20; i++) {
-    if (await page.getByRole('heading', { name: 'This round is read.' }).isVisible()) break;
-    const asked = await page.getByTestId('asked').innerText();
-    if (/K1-2[12]/.test(asked)) await page.getByRole('button', { name: /simulated meter/ }).click();
-    else {
+    await page.keyboard.press('a');
+    await expect(page.getByTestId('undo-line')).toContainText('K1-20: pass logged');
+    for (const label of ['K1-21', 'K1-22', 'K2-08']) {
+      await open(page, `/${job}/prove/${label}`);
+      await page.keyboard.type('12345670');
+      await expect(page.getByTestId('verdict')).toContainText('contact 8 open');
       await armed(page);
-      await page.getByRole('button', { name: /answers, all good/ }).click();
+      await page.getByRole('button', { name: /^Log fail/ }).click();
     }
-    await expect(page.getByTestId('asked').filter({ hasText: asked })).toBeHidden();
-    if (i === 1) {
-      await page.reload();
-      await ready(page);
+    await expect(page.getByTestId('pattern')).toContainText('K1-21, K1-22 and K2-08: contact 8 open');
+    await page.getByRole('button', { name: 'Prove the test leads' }).click();
+    await page.getByRole('button', { name: 'Contact 8 stays silent' }).click();
+    await page.getByRole('button', { name: /^8 silent: log it/ }).click();
+    await expect(page.getByRole('dialog').getByRole('alert')).toContainText('failed together');
+    await page.getByRole('button', { name: 'close', exact: true }).click();
+    await open(page, `/${job}/prove/K2-10`);
+    await expect(page.getByTestId('leads')).toContainText('failed against each other');
+    await armed(page);
+    await page.keyboard.press('a');
+    await expect(page.getByTestId('undo-line')).toContainText('provisional pass logged');
+  },
+);
+
+test(
+  'a round by numbered remotes finds two links exchanged, and names both',
+  { tag: '@phone' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/round`);
+    await page.getByRole('combobox', { name: 'remotes' }).selectOption('24');
+    await page.getByRole('button', { name: 'Plan the walk' }).click();
+    await expect(page.getByRole('heading', { name: 'Round 1 of 1' })).toBeVisible();
+    await page.getByRole('button', { name: /^All \d+ are in/ }).click();
+    for (let i = 0; i < 20; i++) {
+      if (await page.getByRole('heading', { name: 'This round is read.' }).isVisible()) break;
+      const asked = await page.getByTestId('asked').innerText();
+      if (/K1-2[12]/.test(asked)) await page.getByRole('button', { name: /simulated meter/ }).click();
+      else {
+        await armed(page);
+        await page.getByRole('button', { name: /answers, all good/ }).click();
+      }
+      await expect(page.getByTestId('asked').filter({ hasText: asked })).toBeHidden();
+      if (i === 1) {
+        await page.reload();
+        await ready(page);
+      }
     }
-  }
-  await expect(page.getByTestId('exchanged').first()).toContainText('K1-21 and K1-22 are exchanged');
-  await kept(page);
-  expect((await states(request, job, 'K1-21')).entries.at(-1)).toMatchObject({
-    kind: 'exchanged',
-    data: { with: 'K1-22' },
-  });
-  await open(page, `/${job}/rack`);
-  await expect(page.getByRole('link', { name: /^K1-22:/ })).toHaveAccessibleName(/head failed, tail failed/);
-});
+    await expect(page.getByTestId('exchanged').first()).toContainText('K1-21 and K1-22 are exchanged');
+    await kept(page);
+    expect((await states(request, job, 'K1-21')).entries.at(-1)).toMatchObject({
+      kind: 'exchanged',
+      data: { with: 'K1-22' },
+    });
+    await open(page, `/${job}/rack`);
+    await expect(page.getByRole('link', { name: /^K1-22:/ })).toHaveAccessibleName(
+      /head failed, tail failed/,
+    );
+  },
+);
 
-test('a file of readings is shown first, with its bad cells, and logged when told to', async ({
-  page,
-  request,
-}) => {
-  const job = await ownJob(request);
-  await open(page, `/${job}/readings`);
-  const bring = (name: string, text: string) =>
-    page
-      .locator('input[type=file]')
-      .first()
-      .setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
-  await bring('map.csv', 'port;walk\nK1-20;12345678');
-  await expect(page.getByRole('cell', { name: /The header has no column link/ })).toBeVisible();
-  await bring(
-    'map.csv',
-    '\uFEFFlink,walk,evidence,splits\nK1-20,12345678,wiremap,\nK9-99,12345678,wiremap,\nK1-21,12345678,wiremap,36/45\n',
-  );
-  await expect(page.getByTestId('file-says')).toHaveText(
-    'map.csv: 3 rows, 2 can be logged, 1 of them fails, 1 problem.',
-  );
-  await expect(page.getByRole('row', { name: /^3 link There is no link "K9-99"/ })).toBeVisible();
-  await page.getByRole('button', { name: /^Log the 2 good ones/ }).click();
-  await expect(page.getByRole('status')).toHaveText('2 readings logged.');
-  await kept(page);
-  await open(page, `/${job}/rack`);
-  await expect(page.getByRole('link', { name: /^K1-20:/ })).toHaveAccessibleName(/head proven, tail proven/);
-  await expect(page.getByRole('link', { name: /^K1-21:/ })).toHaveAccessibleName(/failed/);
-});
+test(
+  'a file of readings is shown first, with its bad cells, and logged when told to',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/readings`);
+    const bring = (name: string, text: string) =>
+      page
+        .locator('input[type=file]')
+        .first()
+        .setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
+    await bring('map.csv', 'port;walk\nK1-20;12345678');
+    await expect(page.getByRole('cell', { name: /The header has no column link/ })).toBeVisible();
+    await bring(
+      'map.csv',
+      '\uFEFFlink,walk,evidence,splits\nK1-20,12345678,wiremap,\nK9-99,12345678,wiremap,\nK1-21,12345678,wiremap,36/45\n',
+    );
+    await expect(page.getByTestId('file-says')).toHaveText(
+      'map.csv: 3 rows, 2 can be logged, 1 of them fails, 1 problem.',
+    );
+    await expect(page.getByRole('row', { name: /^3 link There is no link "K9-99"/ })).toBeVisible();
+    await page.getByRole('button', { name: /^Log the 2 good ones/ }).click();
+    await expect(page.getByRole('status')).toHaveText('2 readings logged.');
+    await kept(page);
+    await open(page, `/${job}/rack`);
+    await expect(page.getByRole('link', { name: /^K1-20:/ })).toHaveAccessibleName(
+      /head proven, tail proven/,
+    );
+    await expect(page.getByRole('link', { name: /^K1-21:/ })).toHaveAccessibleName(/failed/);
+  },
+);
 
-test('a tester on a serial line is asked, read, and not believed while it fails its own test', async ({
-  page,
-  request,
-}) => {
-  const job = await ownJob(request);
-  // The reference sender, on the other end of the line.
-  const straight = Object.fromEntries([...'12345678'].map((c) => [c, c === '4' ? [] : [c]]));
-  const sender = new LineSender(madeUp(straight), { leads: { head: 'L1', tail: 'L2' }, evidence: 'wiremap', splits: [] }); // prettier-ignore
-  await page.exposeFunction('askSender', (text: string) => sender.hear(text));
-  await page.addInitScript((hello) => {
-    let send = (_: string): void => undefined;
-    const port = {
-      open: () => Promise.resolve(),
-      close: () => Promise.resolve(),
-      writable: new WritableStream<Uint8Array>({
-        async write(bytes) {
-          send(await (window as unknown as { askSender(t: string): Promise<string> }).askSender(new TextDecoder().decode(bytes))); // prettier-ignore
-        },
-      }),
-      readable: new ReadableStream<Uint8Array>({
-        start(controller) {
-          send = (text) => controller.enqueue(new TextEncoder().encode(text));
-          Object.assign(window, { fromSender: send });
-          send(hello);
-        },
-      }),
-    };
-    Object.defineProperty(navigator, 'serial', { value: { requestPort: () => Promise.resolve(port) } });
-  }, sender.hello());
-  const says = (text: string) =>
-    page.evaluate((t) => (window as unknown as { fromSender(t: string): void }).fromSender(t), text);
-  await open(page, `/${job}/prove/K1-20`);
-  await options(page);
-  await page.getByRole('button', { name: 'other ways' }).click();
-  await page.getByRole('button', { name: 'Connect a tester on a serial line' }).click();
-  await expect(page.getByTestId('verdict')).toContainText('contact 4 open');
-  await expect(page.getByTestId('leads')).toContainText('L1 and L2');
-  await page.keyboard.press('r');
-  await says('BEGIN from=head *zz\nWALK 1 2 3');
-  await expect(page.getByRole('alert')).toContainText('Line 9: The line was cut off or garbled');
-  await says(`\n${sender.hello({ ok: false, what: 'battery' })}${sender.reading('head', 'K1-20')}`);
-  await expect(page.getByRole('alert')).toContainText('failed its own test (battery)');
-  await expect(page.getByTestId('verdict')).toBeHidden();
-  await says(sender.hello() + sender.reading('head', 'K1-20'));
-  await expect(page.getByTestId('verdict')).toContainText('contact 4 open');
-});
+test(
+  'a tester on a serial line is asked, read, and not believed while it fails its own test',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    // The reference sender, on the other end of the line.
+    const straight = Object.fromEntries([...'12345678'].map((c) => [c, c === '4' ? [] : [c]]));
+    const sender = new LineSender(madeUp(straight), { leads: { head: 'L1', tail: 'L2' }, evidence: 'wiremap', splits: [] }); // prettier-ignore
+    await page.exposeFunction('askSender', (text: string) => sender.hear(text));
+    await page.addInitScript((hello) => {
+      let send = (_: string): void => undefined;
+      const port = {
+        open: () => Promise.resolve(),
+        close: () => Promise.resolve(),
+        writable: new WritableStream<Uint8Array>({
+          async write(bytes) {
+            send(await (window as unknown as { askSender(t: string): Promise<string> }).askSender(new TextDecoder().decode(bytes))); // prettier-ignore
+          },
+        }),
+        readable: new ReadableStream<Uint8Array>({
+          start(controller) {
+            send = (text) => controller.enqueue(new TextEncoder().encode(text));
+            Object.assign(window, { fromSender: send });
+            send(hello);
+          },
+        }),
+      };
+      Object.defineProperty(navigator, 'serial', { value: { requestPort: () => Promise.resolve(port) } });
+    }, sender.hello());
+    const says = (text: string) =>
+      page.evaluate((t) => (window as unknown as { fromSender(t: string): void }).fromSender(t), text);
+    await open(page, `/${job}/prove/K1-20`);
+    await options(page);
+    await page.getByRole('button', { name: 'other ways' }).click();
+    await page.getByRole('button', { name: 'Connect a tester on a serial line' }).click();
+    await expect(page.getByTestId('verdict')).toContainText('contact 4 open');
+    await expect(page.getByTestId('leads')).toContainText('L1 and L2');
+    await page.keyboard.press('r');
+    await says('BEGIN from=head *zz\nWALK 1 2 3');
+    await expect(page.getByRole('alert')).toContainText('Line 9: The line was cut off or garbled');
+    await says(`\n${sender.hello({ ok: false, what: 'battery' })}${sender.reading('head', 'K1-20')}`);
+    await expect(page.getByRole('alert')).toContainText('failed its own test (battery)');
+    await expect(page.getByTestId('verdict')).toBeHidden();
+    await says(sender.hello() + sender.reading('head', 'K1-20'));
+    await expect(page.getByTestId('verdict')).toContainText('contact 4 open');
+  },
+);
 
-test('a tester of the job says its number and its calibration at every pass, and a shield it cannot see is no pass', async ({
-  page,
-  request,
-}) => {
-  const job = await ownJob(request);
-  await open(page, `/${job}/tools`);
-  await page.getByLabel('name').fill('Yellow meter');
-  await page.getByLabel('kind').selectOption('tester');
-  await page.getByRole('button', { name: 'Add it' }).click();
-  const form = page.getByRole('dialog', { name: 'Yellow meter' });
-  await form.getByLabel('its number').fill('0815');
-  await form.getByLabel('calibration due').fill('2026-01-31');
-  await form.getByLabel('it has no lamp for the shield').check();
-  await form.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.getByText('no. 0815, calibration was due on 2026-01-31')).toBeVisible();
-  await open(page, `/${job}/prove/K1-20`);
-  await options(page);
-  await page.getByRole('button', { name: /^tester:/ }).click();
-  await page.getByRole('button', { name: /^Yellow meter no. 0815/ }).click();
-  await expect(page.getByRole('button', { name: /good, by Yellow meter no. 0815/ })).toBeVisible();
-  await expect(
-    page.getByText('The calibration of Yellow meter no. 0815 was due on 2026-01-31.'),
-  ).toBeVisible();
-  await page.getByText('measured values, length and power').click();
-  await page.getByLabel('delay, ns', { exact: true }).fill('97');
-  await page.getByLabel('known length, m').fill('4');
-  await expect(page.getByText('An NVP wants at least 15 m')).toBeVisible();
-  await page.getByLabel('known length, m').fill('20');
-  await page.getByRole('button', { name: /^keep NVP 0.688/ }).click();
-  await expect(page.getByTestId('nvp-kept')).toContainText('0.688, found from 20 m by Bo Tarn');
-});
+test(
+  'a tester of the job says its number and its calibration at every pass, and a shield it cannot see is no pass',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/tools`);
+    await page.getByLabel('name').fill('Yellow meter');
+    await page.getByLabel('kind').selectOption('tester');
+    await page.getByRole('button', { name: 'Add it' }).click();
+    const form = page.getByRole('dialog', { name: 'Yellow meter' });
+    await form.getByLabel('its number').fill('0815');
+    await form.getByLabel('calibration due').fill('2026-01-31');
+    await form.getByLabel('it has no lamp for the shield').check();
+    await form.getByRole('button', { name: 'Keep it' }).click();
+    await expect(page.getByText('no. 0815, calibration was due on 2026-01-31')).toBeVisible();
+    await open(page, `/${job}/prove/K1-20`);
+    await options(page);
+    await page.getByRole('button', { name: /^tester:/ }).click();
+    await page.getByRole('button', { name: /^Yellow meter no. 0815/ }).click();
+    await expect(page.getByRole('button', { name: /good, by Yellow meter no. 0815/ })).toBeVisible();
+    await expect(
+      page.getByText('The calibration of Yellow meter no. 0815 was due on 2026-01-31.'),
+    ).toBeVisible();
+    await page.getByText('measured values, length and power').click();
+    await page.getByLabel('delay, ns', { exact: true }).fill('97');
+    await page.getByLabel('known length, m').fill('4');
+    await expect(page.getByText('An NVP wants at least 15 m')).toBeVisible();
+    await page.getByLabel('known length, m').fill('20');
+    await page.getByRole('button', { name: /^keep NVP 0.688/ }).click();
+    await expect(page.getByTestId('nvp-kept')).toContainText('0.688, found from 20 m by Bo Tarn');
+  },
+);
 
 test('one end alone proves nothing and completes what the other reads; another person’s reading is said', async ({
   page,
@@ -295,32 +307,33 @@ test('one end alone proves nothing and completes what the other reads; another p
   await expect(page.getByTestId('disputed')).toContainText('Read it once more');
 });
 
-test('files of readings come together, with links chosen by hand for names that are none', async ({
-  page,
-  request,
-}) => {
-  const job = await ownJob(request);
-  await open(page, `/${job}/readings`);
-  const csv = (rows: string) => Buffer.from(`link,walk,splits,evidence,taken_at\n${rows}`);
-  const row = 'K1-20,12345678,,wiremap,2026-11-24T09:00:00Z';
-  await page
-    .locator('input[type=file]')
-    .first()
-    .setInputFiles([
-      { name: 'a.csv', mimeType: 'text/csv', buffer: csv(row) },
-      {
-        name: 'b.csv',
-        mimeType: 'text/csv',
-        buffer: csv(`${row}\nport 21,12345678,,wiremap,2026-11-24T09:05:00Z`),
-      },
-    ]);
-  await expect(page.getByTestId('file-says')).toContainText('2 files: 3 rows, 2 can be logged');
-  await expect(page.getByText('the same reading as a.csv line 2: it is logged once')).toBeVisible();
-  await page.getByLabel('Link that port 21 is').selectOption('K1-21');
-  await expect(page.getByTestId('file-says')).toContainText('3 can be logged');
-  await page.getByRole('button', { name: 'Log all 2' }).click();
-  await expect(page.getByRole('status').filter({ hasText: '2 readings logged.' })).toBeVisible();
-});
+test(
+  'files of readings come together, with links chosen by hand for names that are none',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/readings`);
+    const csv = (rows: string) => Buffer.from(`link,walk,splits,evidence,taken_at\n${rows}`);
+    const row = 'K1-20,12345678,,wiremap,2026-11-24T09:00:00Z';
+    await page
+      .locator('input[type=file]')
+      .first()
+      .setInputFiles([
+        { name: 'a.csv', mimeType: 'text/csv', buffer: csv(row) },
+        {
+          name: 'b.csv',
+          mimeType: 'text/csv',
+          buffer: csv(`${row}\nport 21,12345678,,wiremap,2026-11-24T09:05:00Z`),
+        },
+      ]);
+    await expect(page.getByTestId('file-says')).toContainText('2 files: 3 rows, 2 can be logged');
+    await expect(page.getByText('the same reading as a.csv line 2: it is logged once')).toBeVisible();
+    await page.getByLabel('Link that port 21 is').selectOption('K1-21');
+    await expect(page.getByTestId('file-says')).toContainText('3 can be logged');
+    await page.getByRole('button', { name: 'Log all 2' }).click();
+    await expect(page.getByRole('status').filter({ hasText: '2 readings logged.' })).toBeVisible();
+  },
+);
 
 test('nothing answering is asked about before it is a failure; named faults and values are judged', async ({
   page,
@@ -356,18 +369,22 @@ test('nothing answering is asked about before it is a failure; named faults and 
   await expect(page.getByText(/T568B × T568A crossover/)).toBeVisible();
 });
 
-test('a round of 24 passes takes 24 key presses and nothing else', async ({ page, request }) => {
-  const job = await ownJob(request, (file) => allSeated(file, 'K1'));
-  await open(page, `/${job}/prove/K1-01`);
-  for (let port = 1; port <= 24; port++) {
-    const label = `K1-${String(port).padStart(2, '0')}`;
-    await expect(page.getByRole('heading', { name: label, exact: true })).toBeVisible();
-    await armed(page);
-    await page.keyboard.press('Enter');
-  }
-  await kept(page);
-  await expect(page.getByTestId('undo-line')).toContainText('K1-24: pass logged');
-});
+test(
+  'a round of 24 passes takes 24 key presses and nothing else',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request, (file) => allSeated(file, 'K1'));
+    await open(page, `/${job}/prove/K1-01`);
+    for (let port = 1; port <= 24; port++) {
+      const label = `K1-${String(port).padStart(2, '0')}`;
+      await expect(page.getByRole('heading', { name: label, exact: true })).toBeVisible();
+      await armed(page);
+      await page.keyboard.press('Enter');
+    }
+    await kept(page);
+    await expect(page.getByTestId('undo-line')).toContainText('K1-24: pass logged');
+  },
+);
 
 test('from a fail to its mend is one thread: what was said is not said again, and what was found is asked', async ({
   page,
@@ -406,53 +423,55 @@ test('from a fail to its mend is one thread: what was said is not said again, an
   expect(log.slice(-4)).toEqual(['reading', 'redone', 'found', 'reading']);
 });
 
-test('a range of ports is passed from a tester’s memory, but those that are named, unmade or done later', async ({
-  page,
-  request,
-}) => {
-  const job = await ownJob(request);
-  await open(page, `/${job}/readings`);
-  await page.getByText('A range from the tester’s memory').click();
-  await expect(page.getByTestId('range-says')).toContainText('When were they read?');
-  await page.getByLabel('but').fill('7x');
-  await expect(page.getByTestId('range-says')).toContainText('is no port');
-  await page.getByLabel('but').fill('21');
-  await page.getByLabel('read at').fill('2026-11-20T10:00');
-  await expect(page.getByRole('listitem').filter({ hasText: 'K1-21' })).toContainText('not good in memory');
-  await expect(page.getByRole('listitem').filter({ hasText: 'K1-23' })).toContainText('nobody has logged');
-  await page.getByRole('button', { name: /^Log \d+ passes, by / }).click();
-  await expect(page.getByRole('status')).toContainText('readings logged');
-  await kept(page);
-  const of = async (link: string) => (await states(request, job, link)).entries.map((e) => e.kind);
-  expect((await of('K1-20')).at(-1)).toBe('reading');
-  expect(await of('K1-21')).not.toContain('reading');
-  expect((await states(request, job, 'K1-20')).entries.at(-1)).toMatchObject({
-    data: { brought: { file: "a tester's memory" }, reading: { walk: '1 2 3 4 5 6 7 8' } },
-  });
-});
+test(
+  'a range of ports is passed from a tester’s memory, but those that are named, unmade or done later',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/readings`);
+    await page.getByText('A range from the tester’s memory').click();
+    await expect(page.getByTestId('range-says')).toContainText('When were they read?');
+    await page.getByLabel('but').fill('7x');
+    await expect(page.getByTestId('range-says')).toContainText('is no port');
+    await page.getByLabel('but').fill('21');
+    await page.getByLabel('read at').fill('2026-11-20T10:00');
+    await expect(page.getByRole('listitem').filter({ hasText: 'K1-21' })).toContainText('not good in memory');
+    await expect(page.getByRole('listitem').filter({ hasText: 'K1-23' })).toContainText('nobody has logged');
+    await page.getByRole('button', { name: /^Log \d+ passes, by / }).click();
+    await expect(page.getByRole('status')).toContainText('readings logged');
+    await kept(page);
+    const of = async (link: string) => (await states(request, job, link)).entries.map((e) => e.kind);
+    expect((await of('K1-20')).at(-1)).toBe('reading');
+    expect(await of('K1-21')).not.toContain('reading');
+    expect((await states(request, job, 'K1-20')).entries.at(-1)).toMatchObject({
+      data: { brought: { file: "a tester's memory" }, reading: { walk: '1 2 3 4 5 6 7 8' } },
+    });
+  },
+);
 
-test('an old fail that is shown again and changed by hand passes nothing, over a reload too', async ({
-  page,
-  request,
-}) => {
-  const job = await ownJob(request);
-  await open(page, `/${job}/prove/K1-05`);
-  await page.getByRole('button', { name: 'Show it' }).click();
-  await expect(page.getByTestId('verdict')).toContainText('Fail');
-  for (let i = 0; i < 8; i++) await page.keyboard.press('Backspace');
-  await page.keyboard.type('1234567');
-  await page.reload();
-  await ready(page);
-  await armed(page);
-  await page.keyboard.type('8');
-  await expect(page.getByRole('alert')).toContainText('it passes nothing');
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { name: 'K1-05', exact: true })).toBeVisible();
-  await expect(page.getByRole('alert')).toContainText('it passes nothing');
-  await page.keyboard.press('r');
-  await page.keyboard.type('12345678');
-  await expect(page.getByTestId('verdict')).toContainText('Pass');
-});
+test(
+  'an old fail that is shown again and changed by hand passes nothing, over a reload too',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/prove/K1-05`);
+    await page.getByRole('button', { name: 'Show it' }).click();
+    await expect(page.getByTestId('verdict')).toContainText('Fail');
+    for (let i = 0; i < 8; i++) await page.keyboard.press('Backspace');
+    await page.keyboard.type('1234567');
+    await page.reload();
+    await ready(page);
+    await armed(page);
+    await page.keyboard.type('8');
+    await expect(page.getByRole('alert')).toContainText('it passes nothing');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: 'K1-05', exact: true })).toBeVisible();
+    await expect(page.getByRole('alert')).toContainText('it passes nothing');
+    await page.keyboard.press('r');
+    await page.keyboard.type('12345678');
+    await expect(page.getByTestId('verdict')).toContainText('Pass');
+  },
+);
 
 test('a verdict fills the screen for a moment and stops no press; each way of giving it is its own', async ({
   page,

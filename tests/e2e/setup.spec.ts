@@ -103,111 +103,114 @@ test('a job with no panels opens every screen and says what to do first', async 
   await expect(page.getByRole('link', { name: 'Bring in the links' })).toBeVisible();
 });
 
-test('a pattern lays ports to rooms, a file that is no spreadsheet is refused in a sentence', async ({
-  page,
-  request,
-}) => {
-  const job = await ownJob(request);
-  await open(page, `/${job}/setup/links`);
-  const bring = page.getByLabel(/Bring a schedule/);
-  await bring.setInputFiles({
-    name: 'photo.xlsx',
-    mimeType: 'image/png',
-    buffer: Buffer.from([0x89, 0x50, 0, 1]),
-  });
-  await expect(page.getByRole('alert')).toContainText('This is no spreadsheet');
-  await bring.setInputFiles({
-    name: 'huge.csv',
-    mimeType: 'text/csv',
-    buffer: Buffer.alloc(20_000_000, 'a'),
-  });
-  await expect(page.getByRole('alert')).toContainText('The file is 20 MB');
-  await page.getByRole('button', { name: /^Lay a pattern/ }).click();
-  await page.getByLabel('panel', { exact: true }).fill('N1');
-  await page.getByLabel('closet', { exact: true }).fill('Low closet');
-  await page.getByLabel('rooms').fill('112-101');
-  await page.getByRole('button', { name: 'Lay it out' }).click();
-  await expect(page.getByRole('alert')).toContainText('runs backwards');
-  await page.getByLabel('rooms').fill('101-112');
-  await expect(page.getByText('24 links, N1-01 to N1-24')).toBeVisible();
-  await page.getByRole('button', { name: 'Lay it out' }).click();
-  await page.getByRole('button', { name: /^Take it in/ }).click();
-  await expect(page.getByRole('status')).toContainText('24 links taken in');
-  const file = await fileOf(page, job);
-  expect(file.links.filter((l) => l.head.panel === 'N1')).toHaveLength(24);
-  expect(file.spaces.find((s) => s.name === '112')).toMatchObject({ kind: 'room', floor: 1 });
-});
+test(
+  'a pattern lays ports to rooms, a file that is no spreadsheet is refused in a sentence',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/setup/links`);
+    const bring = page.getByLabel(/Bring a schedule/);
+    await bring.setInputFiles({
+      name: 'photo.xlsx',
+      mimeType: 'image/png',
+      buffer: Buffer.from([0x89, 0x50, 0, 1]),
+    });
+    await expect(page.getByRole('alert')).toContainText('This is no spreadsheet');
+    await bring.setInputFiles({
+      name: 'huge.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.alloc(20_000_000, 'a'),
+    });
+    await expect(page.getByRole('alert')).toContainText('The file is 20 MB');
+    await page.getByRole('button', { name: /^Lay a pattern/ }).click();
+    await page.getByLabel('panel', { exact: true }).fill('N1');
+    await page.getByLabel('closet', { exact: true }).fill('Low closet');
+    await page.getByLabel('rooms').fill('112-101');
+    await page.getByRole('button', { name: 'Lay it out' }).click();
+    await expect(page.getByRole('alert')).toContainText('runs backwards');
+    await page.getByLabel('rooms').fill('101-112');
+    await expect(page.getByText('24 links, N1-01 to N1-24')).toBeVisible();
+    await page.getByRole('button', { name: 'Lay it out' }).click();
+    await page.getByRole('button', { name: /^Take it in/ }).click();
+    await expect(page.getByRole('status')).toContainText('24 links taken in');
+    const file = await fileOf(page, job);
+    expect(file.links.filter((l) => l.head.panel === 'N1')).toHaveLength(24);
+    expect(file.spaces.find((s) => s.name === '112')).toMatchObject({ kind: 'room', floor: 1 });
+  },
+);
 
-test('a spreadsheet is read in the browser: formulas by their result, merged cells told', async ({
-  page,
-  request,
-}) => {
-  const job = await ownJob(request);
-  const book = new ExcelJS.Workbook();
-  const sheet = book.addWorksheet('Links');
-  sheet.addRows([
-    ['Label', 'Panel', 'Port', 'Room', 'TR'],
-    ['N1-01', 'N1', 1, 'Galley', 'Low closet'],
-    ['N1-02', 'N1', { formula: 'C2+1', result: 2 }, null, 'Low closet'],
-  ]);
-  sheet.mergeCells('D2:D3');
-  await open(page, `/${job}/setup/links`);
-  await page.getByLabel(/Bring a schedule/).setInputFiles({
-    name: 'list.xlsx',
-    mimeType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-    buffer: Buffer.from(await book.xlsx.writeBuffer()),
-  });
-  await page.getByRole('button', { name: 'Look at the 2 rows' }).click();
-  await expect(page.getByRole('status')).toContainText('merged cells (D3)');
-  await expect(page.getByLabel('port of row 2', { exact: true })).toHaveValue('2');
-  await expect(page.getByTestId('schedule-says')).toContainText('2 new links, new panel N1');
-});
+test(
+  'a spreadsheet is read in the browser: formulas by their result, merged cells told',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    const book = new ExcelJS.Workbook();
+    const sheet = book.addWorksheet('Links');
+    sheet.addRows([
+      ['Label', 'Panel', 'Port', 'Room', 'TR'],
+      ['N1-01', 'N1', 1, 'Galley', 'Low closet'],
+      ['N1-02', 'N1', { formula: 'C2+1', result: 2 }, null, 'Low closet'],
+    ]);
+    sheet.mergeCells('D2:D3');
+    await open(page, `/${job}/setup/links`);
+    await page.getByLabel(/Bring a schedule/).setInputFiles({
+      name: 'list.xlsx',
+      mimeType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+      buffer: Buffer.from(await book.xlsx.writeBuffer()),
+    });
+    await page.getByRole('button', { name: 'Look at the 2 rows' }).click();
+    await expect(page.getByRole('status')).toContainText('merged cells (D3)');
+    await expect(page.getByLabel('port of row 2', { exact: true })).toHaveValue('2');
+    await expect(page.getByTestId('schedule-says')).toContainText('2 new links, new panel N1');
+  },
+);
 
-test('the table takes cells pasted from a spreadsheet; what has a log is retired, not removed', async ({
-  page,
-  request,
-}) => {
-  const job = await ownJob(request);
-  await open(page, `/${job}/setup/links`);
-  await page.getByLabel('edit what is there').selectOption('K3');
-  await page.getByRole('button', { name: 'Edit the table' }).click();
-  await page.getByLabel('metres of row 1', { exact: true }).focus();
-  await page.getByLabel('metres of row 1', { exact: true }).evaluate((input) => {
-    const data = new DataTransfer();
-    data.setData('text/plain', '21.5\n22,5\n23.5\n');
-    input.dispatchEvent(
-      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
-    );
-  });
-  await expect(page.getByTestId('schedule-says')).toContainText('3 changed');
-  await page.getByRole('button', { name: 'Take row 12 out' }).click();
-  await page.getByRole('button', { name: /^Take it in/ }).click();
-  await expect(page.getByRole('status')).toContainText('3 links taken in');
-  let file = await fileOf(page, job);
-  const k3 = file.links.filter((l) => l.head.panel === 'K3');
-  expect(k3.slice(0, 3).map((l) => l.lengthMetres)).toEqual([21.5, 22.5, 23.5]);
-  expect(k3).toHaveLength(11);
+test(
+  'the table takes cells pasted from a spreadsheet; what has a log is retired, not removed',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/setup/links`);
+    await page.getByLabel('edit what is there').selectOption('K3');
+    await page.getByRole('button', { name: 'Edit the table' }).click();
+    await page.getByLabel('metres of row 1', { exact: true }).focus();
+    await page.getByLabel('metres of row 1', { exact: true }).evaluate((input) => {
+      const data = new DataTransfer();
+      data.setData('text/plain', '21.5\n22,5\n23.5\n');
+      input.dispatchEvent(
+        new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+      );
+    });
+    await expect(page.getByTestId('schedule-says')).toContainText('3 changed');
+    await page.getByRole('button', { name: 'Take row 12 out' }).click();
+    await page.getByRole('button', { name: /^Take it in/ }).click();
+    await expect(page.getByRole('status')).toContainText('3 links taken in');
+    let file = await fileOf(page, job);
+    const k3 = file.links.filter((l) => l.head.panel === 'K3');
+    expect(k3.slice(0, 3).map((l) => l.lengthMetres)).toEqual([21.5, 22.5, 23.5]);
+    expect(k3).toHaveLength(11);
 
-  await open(page, `/${job}/setup/links`);
-  await page.getByLabel('edit what is there').selectOption('K1');
-  await page.getByRole('button', { name: 'Edit the table' }).click();
-  await page.getByRole('button', { name: 'Take row 1 out', exact: true }).click();
-  await page.getByRole('button', { name: /^Take it in/ }).click();
-  await expect(page.getByRole('link', { name: /To the rack/ })).toBeVisible();
-  file = await fileOf(page, job);
-  expect(file.links.find((l) => l.id === 'K1-01')).toMatchObject({ retired: true });
-  await open(page, `/${job}/rack`);
-  await expect(page.getByRole('link', { name: /^K1-01:/ })).toHaveCount(0);
-  await expect(page.getByLabel('Port 1: no link').first()).toBeVisible();
-  await open(page, `/${job}/history?link=K1-01`);
-  await expect(page.getByRole('main')).toContainText('seated');
-  await open(page, `/${job}/setup/links`);
-  await page.getByText('One link is retired').click();
-  await page.getByRole('button', { name: 'bring K1-01 back' }).click();
-  await expect(page.getByText('One link is retired')).toBeHidden();
-  await open(page, `/${job}/rack`);
-  await expect(page.getByRole('link', { name: /^K1-01:/ })).toHaveAccessibleName(/proven/);
-});
+    await open(page, `/${job}/setup/links`);
+    await page.getByLabel('edit what is there').selectOption('K1');
+    await page.getByRole('button', { name: 'Edit the table' }).click();
+    await page.getByRole('button', { name: 'Take row 1 out', exact: true }).click();
+    await page.getByRole('button', { name: /^Take it in/ }).click();
+    await expect(page.getByRole('link', { name: /To the rack/ })).toBeVisible();
+    file = await fileOf(page, job);
+    expect(file.links.find((l) => l.id === 'K1-01')).toMatchObject({ retired: true });
+    await open(page, `/${job}/rack`);
+    await expect(page.getByRole('link', { name: /^K1-01:/ })).toHaveCount(0);
+    await expect(page.getByLabel('Port 1: no link').first()).toBeVisible();
+    await open(page, `/${job}/history?link=K1-01`);
+    await expect(page.getByRole('main')).toContainText('seated');
+    await open(page, `/${job}/setup/links`);
+    await page.getByText('One link is retired').click();
+    await page.getByRole('button', { name: 'bring K1-01 back' }).click();
+    await expect(page.getByText('One link is retired')).toBeHidden();
+    await open(page, `/${job}/rack`);
+    await expect(page.getByRole('link', { name: /^K1-01:/ })).toHaveAccessibleName(/proven/);
+  },
+);
 
 test('spaces are placed by drag and drop and by keys, and walks follow', async ({ page, request }) => {
   const job = await ownJob(request);
@@ -234,23 +237,23 @@ test('spaces are placed by drag and drop and by keys, and walks follow', async (
   expect((await fileOf(page, job)).spaces.find((s) => s.id === 'kelp-lab')).toMatchObject({ x: x! + 0.5, y });
 });
 
-test('a change of plan reaches another device by a line that takes it up', async ({
-  page,
-  request,
-  browser,
-}) => {
-  const job = await ownJob(request);
-  await open(page, `/${job}/setup`);
-  const other = await (await browser.newContext()).newPage();
-  await open(other, `/${job}/rack`);
-  await page.getByLabel('Name of the new panel').fill('Z9');
-  await page.getByRole('button', { name: 'Add a panel' }).click();
-  await expect(page.getByLabel('Name of panel Z9')).toBeVisible();
-  await other.getByRole('button', { name: /^Somebody changed the plan/ }).click();
-  await expect(other.getByRole('heading', { name: 'Z9' })).toBeVisible();
-  await expect(page.getByRole('button', { name: /^Somebody changed the plan/ })).toBeHidden();
-  await page.getByRole('button', { name: 'Take panel K1 out' }).click();
-  await expect(page.getByRole('alert')).toContainText('K1 still holds 24 links');
-  await kept(page);
-  await other.context().close();
-});
+test(
+  'a change of plan reaches another device by a line that takes it up',
+  { tag: '@laptop' },
+  async ({ page, request, browser }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/setup`);
+    const other = await (await browser.newContext()).newPage();
+    await open(other, `/${job}/rack`);
+    await page.getByLabel('Name of the new panel').fill('Z9');
+    await page.getByRole('button', { name: 'Add a panel' }).click();
+    await expect(page.getByLabel('Name of panel Z9')).toBeVisible();
+    await other.getByRole('button', { name: /^Somebody changed the plan/ }).click();
+    await expect(other.getByRole('heading', { name: 'Z9' })).toBeVisible();
+    await expect(page.getByRole('button', { name: /^Somebody changed the plan/ })).toBeHidden();
+    await page.getByRole('button', { name: 'Take panel K1 out' }).click();
+    await expect(page.getByRole('alert')).toContainText('K1 still holds 24 links');
+    await kept(page);
+    await other.context().close();
+  },
+);

@@ -2,7 +2,7 @@ import { apiAddress } from '$lib/address/address';
 import type { LinkStatus } from '$core/log/state';
 import type { LogEntry } from '$core/model/entry';
 import { alone, channel } from './alone';
-import { sendJson } from './ask-server';
+import { refusalWords, sendJson } from './ask-server';
 import { dropEntries, keptEntries, putEntries, type KeptEntry } from './store';
 
 /** An entry the server would not keep, with its reason. It stays on this device until somebody deals with it. */
@@ -22,6 +22,8 @@ export interface BatchAnswer {
 const MOST_AT_ONCE = 200;
 /** Answers to a batch that no patience mends: something in it is not taken as it is. */
 const REFUSED_WHOLE: ReadonlySet<number> = new Set([400, 413]);
+/** Answers to somebody who is not let in: what is here waits until they are. */
+const NOT_LET_IN: ReadonlySet<number> = new Set([401, 403]);
 /** Waits between tries while there is no answer: doubled from the first to the last. */
 const BACK_OFF_MS = { first: 2000, last: 60_000 };
 
@@ -37,6 +39,8 @@ export class Outbox {
   /** Why this device keeps nothing on its disk; '' while it does. */
   storageFailed = $state('');
   reachable = $state(true);
+  /** Why the server takes nothing from this device: it was put out, or may only read. '' while it does. */
+  shut = $state('');
   /** Entries of other jobs that wait on this device. */
   elsewhere = $state(0);
   private line: ReturnType<typeof channel<{ job: string }>> | undefined;
@@ -185,7 +189,9 @@ export class Outbox {
     // A job that is not there may be so for a moment, as with another database: its entries wait.
     if (response.status === 404 && job !== this.job) return void batch.forEach((e) => this.tried.add(e.id));
     if (REFUSED_WHOLE.has(response.status)) return this.oneByOne(job, batch, response);
+    if (NOT_LET_IN.has(response.status)) this.shut = await refusalWords(response);
     if (!response.ok) throw new Error(String(response.status));
+    this.shut = '';
     await this.took(job, batch, (await response.json()) as BatchAnswer);
   }
 
@@ -223,14 +229,22 @@ export class Outbox {
     this.heard.answered(answer);
   }
 
-  /** Sends refused entries again, as they are or changed. */
+  /** Sends refused entries again, as they are or changed; of another job too, whose they are then. */
   async sendAgain(entries: readonly LogEntry[]): Promise<void> {
     const ids = new Set(entries.map((e) => e.id));
     this.refused = this.refused.filter((r) => !ids.has(r.entry.id));
-    this.waiting = [...this.waiting, ...entries];
+    this.waiting = [...this.waiting, ...entries.filter((e) => e.job === this.job)];
     await putEntries(entries.map((entry): KeptEntry => ({ id: entry.id, job: entry.job, n: this.order(), entry, state: 'waiting' }))).catch(() => undefined); // prettier-ignore
     this.heard.changed();
     await this.send();
+  }
+
+  /** Takes in entries that were carried here from another device; what is here already stays as it is. */
+  async takeIn(entries: readonly LogEntry[]): Promise<number> {
+    const here = new Set((await keptEntries().catch(() => [])).map((k) => k.id));
+    const fresh = entries.filter((e) => !here.has(e.id));
+    await this.sendAgain(fresh);
+    return fresh.length;
   }
 
   /** Lets go of a refused entry for good: the person said so. */

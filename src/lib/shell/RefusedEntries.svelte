@@ -13,6 +13,32 @@
   const nobody = (e: LogEntry) => !job.plan.whole.crew.some((p) => p.id === e.by);
   /** The same entry as another person's, where the one who wrote it is not on the crew. */
   const asMine = (e: LogEntry): LogEntry => (nobody(e) && job.here.me ? { ...e, by: job.here.me } : e);
+  /** The entry that is being mended, and what of it. */
+  let mending = $state('');
+  let by = $state('');
+  let link = $state('');
+  let to = $state('');
+  let jobs = $state.raw<{ id: string; name: string }[]>([]);
+  async function mend(entry: LogEntry): Promise<void> {
+    mending = entry.id;
+    by = nobody(entry) ? job.here.me : entry.by;
+    link = linkOf(entry)?.label ?? (ofLink(entry) ? entry.link : '');
+    to = job.plan.id;
+    try {
+      jobs = ((await (await fetch('/api/jobs')).json()) as { jobs: typeof jobs }).jobs;
+    } catch {
+      jobs = [];
+    }
+  }
+  function mended(entry: LogEntry): LogEntry {
+    const typed = link.trim();
+    const meant =
+      to === job.plan.id
+        ? job.plan.whole.links.find((l) => l.label.toLowerCase() === typed.toLowerCase() || l.id === typed)
+            ?.id
+        : undefined;
+    return { ...entry, job: to, by, ...(ofLink(entry) ? { link: meant ?? typed } : {}) };
+  }
   const saveAs = $derived(
     `data:application/json,${encodeURIComponent(
       JSON.stringify(
@@ -42,6 +68,9 @@
             <button class="act px-3" onclick={() => job.outbox.sendAgain([asMine(entry)])}
               >{nobody(entry) && job.here.me ? 'Send it as mine' : 'Send it again'}</button
             >
+            {#if mending !== entry.id}
+              <button class="act px-3" onclick={() => mend(entry)}>Mend it</button>
+            {/if}
             {#if asking === entry.id}
               <button class="act px-3" onclick={() => job.outbox.discard(entry.id)}>Yes, let go of it</button>
             {:else}
@@ -50,6 +79,39 @@
               >
             {/if}
           </div>
+          {#if mending === entry.id}
+            <form
+              class="mt-2 grid gap-2 border-t border-rule pt-2 sm:grid-cols-4 sm:items-end"
+              onsubmit={(e) => {
+                e.preventDefault();
+                mending = '';
+                void job.outbox.sendAgain([mended(entry)]);
+              }}
+            >
+              <label class="text-sm"
+                >whose it is
+                <select class="field" bind:value={by}>
+                  {#each job.plan.whole.crew as p (p.id)}<option value={p.id} class="bg-paper"
+                      >{p.name}</option
+                    >{/each}
+                </select></label
+              >
+              {#if ofLink(entry)}<label class="text-sm"
+                  >of which link<input class="field font-mono" maxlength="80" bind:value={link} /></label
+                >{/if}
+              <label class="text-sm"
+                >of which job
+                <select class="field" bind:value={to}>
+                  <option value={job.plan.id} class="bg-paper">{job.plan.name}</option>
+                  {#each jobs.filter((j) => j.id !== job.plan.id) as j (j.id)}<option
+                      value={j.id}
+                      class="bg-paper">{j.name}</option
+                    >{/each}
+                </select></label
+              >
+              <button class="act act-now">Send it like this</button>
+            </form>
+          {/if}
         </li>
       {/each}
     </ul>

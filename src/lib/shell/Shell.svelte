@@ -176,6 +176,14 @@
     {#if job.outbox.refused.length}
       {#await import('./RefusedEntries.svelte') then { default: RefusedEntries }}<RefusedEntries />{/await}
     {/if}
+    {#if job.outbox.shut}
+      <p class="m-3 border-2 border-wrong p-3" role="alert" data-testid="shut">
+        {job.outbox.shut} What you log stays on this device and goes up once you are let in.
+        <a class="font-semibold underline underline-offset-4" href="/enter?then={page.url.pathname}"
+          >Enter a code</a
+        >
+      </p>
+    {/if}
     {#if job.outbox.storageFailed}
       <p class="m-3 border-4 border-wrong p-3 text-xl font-bold" role="alert">{job.outbox.storageFailed}</p>
     {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import CarryEntries from '$lib/history/CarryEntries.svelte';
   import { goto } from '$app/navigation';
   import type { Resolved } from '$core/log/effective';
   import { KIND_WORDS } from '$core/log/entry-words';
@@ -88,4 +89,5 @@
   {:else if !problem}
     <p class="mt-4">Nothing was written down that fits: widen it.</p>
   {/if}
+  <CarryEntries />
 </main>
