@@ -1,6 +1,6 @@
 /**
- * Kills the server with SIGKILL while four clients log at full speed, 50 times over, and then holds the database
- * against what was acknowledged. `npm run torture [kills]`, after a build.
+ * Kills the server with SIGKILL while clients log at full speed, each time once it has acknowledged some dozen entries, and
+ * then holds the database against what was acknowledged. `npm run torture [kills] [clients]`, after a build.
  */
 import BetterSqlite from 'better-sqlite3';
 import { spawn, type ChildProcess } from 'node:child_process';
@@ -14,7 +14,9 @@ import { openDatabase } from '../src/lib/server/db/open';
 import { disagreements } from '../src/lib/server/jobs/states';
 
 const KILLS = Number(process.argv[2] ?? 50);
-const CLIENTS = 4;
+const CLIENTS = Number(process.argv[3] ?? 20);
+/** Entries that are acknowledged before the next kill; or so long, in ms, where a machine is slow. */
+const BETWEEN_KILLS = { least: 20, spread: 60, most: 15_000 };
 const PORT = 4977;
 const BASE = `http://127.0.0.1:${PORT}`;
 const JOB = 'torture';
@@ -24,7 +26,13 @@ const file = join(dir, 'torture.db');
 
 const start = (): ChildProcess =>
   spawn('node', ['scripts/serve.js'], {
-    env: { ...process.env, PORT: String(PORT), HOST: '127.0.0.1', GAUNTLET_DB: file },
+    env: {
+      ...process.env,
+      PORT: String(PORT),
+      HOST: '127.0.0.1',
+      GAUNTLET_DB: file,
+      GAUNTLET_BACKUP_HOURS: '0',
+    },
     stdio: 'ignore',
   });
 const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
@@ -94,10 +102,12 @@ const imported = await fetch(`${BASE}/api/jobs/import`, {
   body: JSON.stringify(demo),
 });
 if (imported.status !== 201) throw new Error(await imported.text());
-const clients = demo.crew.slice(0, CLIENTS).map((p) => client(p.id));
+const clients = Array.from({ length: CLIENTS }, (_, i) => client(demo.crew[i % demo.crew.length]!.id));
 const began = Date.now();
 for (let kill = 0; kill < KILLS; kill++) {
-  await pause(150 + random() * 350);
+  const target = acknowledged.size + BETWEEN_KILLS.least + random() * BETWEEN_KILLS.spread;
+  const until = Date.now() + BETWEEN_KILLS.most;
+  while (acknowledged.size < target && Date.now() < until) await pause(5);
   server.kill('SIGKILL');
   await new Promise((done) => server.once('exit', done));
   server = start();

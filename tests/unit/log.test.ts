@@ -1,12 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { readFileSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { openDatabase, type Db } from '../../src/lib/server/db/open';
+import { handleOf, openDatabase, type Db } from '../../src/lib/server/db/open';
 import { appendEntries } from '../../src/lib/server/jobs/entries';
 import { exportJob, importJob } from '../../src/lib/server/jobs/job-file';
+import { openJobs } from '../../src/lib/server/jobs/open';
+import { changePlan } from '../../src/lib/server/jobs/plan-changes';
 import { disagreements, readStates, rebuildStates } from '../../src/lib/server/jobs/states';
 import { Refused } from '../../src/lib/server/refused';
 
@@ -35,6 +37,25 @@ describe('the log in the database', () => {
     const other = await openDatabase(':memory:');
     await importJob(other, JSON.parse((await exportJob(db, JOB))!));
     expect(await exportJob(other, JOB)).toBe(text);
+  });
+  it('knows whoever joined the crew since the batch before', async () => {
+    const e = entry({ by: 'newcomer' });
+    expect((await appendEntries(db, JOB, [e], NOW)).refused).toHaveLength(1);
+    await changePlan(db, JOB, { put: { crew: [{ id: 'newcomer', name: 'New Comer', role: 'technician' }] } });
+    expect((await appendEntries(db, JOB, [e], NOW)).kept).toEqual([e.id]);
+  });
+  it('makes states anew that another fold left behind', async () => {
+    const dir = mkdtempSync(join(tmpdir(), 'gauntlet-fold-'));
+    const file = join(dir, 'fold.db');
+    const before = await openJobs(file);
+    await importJob(before, JSON.parse(text));
+    await sql`update link_state set status = '{"link":"old"}'`.execute(before);
+    handleOf(before).pragma('user_version = 1');
+    await before.destroy();
+    const after = await openJobs(file);
+    expect(await disagreements(after, JOB)).toEqual([]);
+    await after.destroy();
+    rmSync(dir, { recursive: true, force: true });
   });
   it('refuses change and removal', async () => {
     await expect(sql`update entry set by = 'bo'`.execute(db)).rejects.toThrow(/append-only/);
@@ -105,6 +126,6 @@ describe('what is refused', () => {
   it('a file that is no database, with what to do', async () => {
     const path = join(tmpdir(), `gauntlet-${randomUUID()}.db`);
     writeFileSync(path, 'this is no database, whatever its name says. '.repeat(40));
-    await expect(openDatabase(path)).rejects.toThrow(/cannot be used.*GAUNTLET_DB/);
+    await expect(openDatabase(path)).rejects.toThrow(/cannot be used.*bin\/restore/);
   });
 });

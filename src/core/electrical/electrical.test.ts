@@ -137,6 +137,13 @@ describe('measured values', () => {
   ] as const)('of a good link are good: %s', (_, values, cable) => {
     expect(new Set(grades(values, link(cable as Partial<MeasuredCable>)))).toEqual(new Set(['good']));
   });
+  it('of a link longer than its plan are good, and ask whether it is longer', () => {
+    const [worst] = judgeElectrical(loops(6.4, 6.45, 6.38, 6.42), link({ gauge: 23, plannedMetres: 13.8 }));
+    expect(worst).toMatchObject({ grade: 'good' });
+    expect(worst!.text).toContain('planned were 13.8 m: is it longer than planned?');
+    const [alike] = judgeElectrical(loops(2, 2.02, 1.98, 2), link({ gauge: 23, plannedMetres: 13.8 }));
+    expect(alike!.text).not.toContain('planned');
+  });
   it.each([
     ['a loop over 21 Ω in a permanent link', loops(21.5, 20, 20, 20), {}],
     ['a loop over 25 Ω in a channel', loops(25.1, 24, 24, 24), { configuration: 'channel' }],

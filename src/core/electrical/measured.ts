@@ -129,6 +129,7 @@ function judgeLoops(e: Electrical, cable: MeasuredCable, limit: number): Finding
   const expected = metres === undefined ? null : loopOhms(cable.gauge, metres, e.celsius ?? 20);
   const middle = loops.length ? median(loops.map(([, v]) => v)) : 0;
   const allHigh = expected !== null && middle > expected * (1 + UNLIKE_COPPER.share) + UNLIKE_COPPER.ohms;
+  const longer = longerThanPlanned(middle, loops.length, cable, e.celsius ?? 20);
   return loops.map(([pair, value]) => {
     const what = `Loop ${pairName(pair)}`;
     const others = loops.filter(([p]) => p !== pair).map(([, v]) => v);
@@ -144,6 +145,18 @@ function judgeLoops(e: Electrical, cable: MeasuredCable, limit: number): Finding
       value > expected * (1 + UNLIKE_COPPER.share) + UNLIKE_COPPER.ohms
     )
       suspect = `${what} is ${round(value)} Ω where ${round(expected)} Ω of copper lie: ${Math.round((value / expected - 1) * 100)} % high. Measure the other pairs: one high is a contact, all high is the cable.`;
-    return finding(what, value, 'Ω', limit, expected, suspect);
+    const found = finding(what, value, 'Ω', limit, expected, suspect);
+    return longer && found.grade === 'good' ? { ...found, text: `${found.text} ${longer}` } : found;
   });
+}
+
+/** Copper that is longer than its plan is no fault: a question, where nobody measured the length. */
+function longerThanPlanned(middle: number, loops: number, cable: MeasuredCable, celsius: number): string {
+  const { lengthMetres, plannedMetres: planned, gauge } = cable;
+  if (lengthMetres !== undefined || planned === undefined || loops < 3) return '';
+  const perMetre = loopOhms(gauge, 100, celsius) / 100;
+  const metres = middle / perMetre;
+  return metres > planned * (1 + UNLIKE_COPPER.share) + UNLIKE_COPPER.ohms / perMetre
+    ? `That is the copper of ${Math.round(metres)} m, planned were ${planned} m: is it longer than planned?`
+    : '';
 }

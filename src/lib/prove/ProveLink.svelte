@@ -80,10 +80,11 @@
   /** Something was done about a fail since: what it was is asked before it is forgotten. */
   const mended = $derived((status.thread?.redone.length ?? 0) + (status.thread?.repunched.length ?? 0) > 0);
   const failing = $derived(judgement?.verdict === 'fail');
-  /** What stands below a fail follows in the frame after its verdict, which is what somebody waits for. */
+  const judged = $derived(judgement !== null);
+  /** What stands beside a verdict follows in the frame after it: the verdict is what somebody waits for. */
   let followed = $state(false);
   $effect(() => {
-    if (!failing) return void (followed = false);
+    if (!judged) return void (followed = false);
     let next: ReturnType<typeof setTimeout>;
     const frame = requestAnimationFrame(() => (next = setTimeout(() => (followed = true))));
     return () => {
@@ -97,7 +98,7 @@
 
   $effect(() => {
     void [session.measured, session.lookedSoFar, session.checked, session.swapped, job.here.standingAt, session.problem && '']; // prettier-ignore
-    if (!failing || followed) untrack(() => void session.diagnose());
+    if (!judged || followed) untrack(() => void session.diagnose());
   });
 
   // A fail is given as soon as it is read, once a reading.
@@ -187,10 +188,10 @@
     class={[
       'mt-3 grid content-start gap-3 lg:col-start-1 lg:row-start-2',
       // On a phone what to do now comes before the drawing of why.
-      upright && followed && 'order-last',
+      upright && followed && failing && 'order-last',
     ]}
   >
-    <div class={!upright || followed ? '' : 'hidden'}>
+    <div class={!upright || (followed && failing) ? '' : 'hidden'}>
       <Loom
         {copper}
         layouts={session.layouts}
@@ -206,7 +207,7 @@
       {/each}
     </div>
 
-    {#if !(upright && followed)}
+    {#if !(upright && followed && failing)}
       <LampPad pad={session.pad} ordered={link.ordered} from={session.from} />
     {/if}
     {#if job.tester.unwell || session.testerSays || job.tester.says}
@@ -248,7 +249,7 @@
   <aside
     class="mt-3 grid content-start gap-3 lg:col-start-2 lg:row-span-2 lg:row-start-1 lg:mt-0 lg:border-l lg:border-(--rule) lg:pl-5"
   >
-    {#if followed && !session.problem}
+    {#if followed && failing && !session.problem}
       {#if judgement?.faults.length}<NextStep {session} /><ThreadSoFar {session} />{/if}
       {#if session.askAboutAllOpen}
         <button class="act" onclick={() => session.confirm('all-open')}
@@ -276,7 +277,7 @@
         >Read again <kbd class="hidden key lg:inline">r</kbd></button
       >
       <Explanations {session} />
-    {:else if judgement && !failing && !session.problem && session.askAboutLength}
+    {:else if followed && judgement && !failing && !session.problem && session.askAboutLength}
       <h3 class="text-xl font-bold" data-testid="question">{session.askAboutLength}</h3>
       <button class="act act-now" data-main-action onclick={() => session.readAgain()}
         >Read again <kbd class="hidden key lg:inline">PgDn</kbd></button
@@ -284,7 +285,7 @@
       {#if session.lengthMayStand}
         <button class="act" onclick={() => session.confirm('length')}>It is this cable, and this long</button>
       {/if}
-    {:else if judgement && !failing && !session.problem}
+    {:else if followed && judgement && !failing && !session.problem}
       <button class="act act-now text-lg" data-main-action onclick={() => session.log()}
         >Log {judgement.verdict === 'pass' ? 'pass' : 'provisional pass'}, next port
         <kbd class="hidden key lg:inline">Enter</kbd></button
@@ -293,7 +294,7 @@
         >Read again <kbd class="hidden key lg:inline">r</kbd></button
       >
       {#if mended && !status.foundSinceFail}<WhatWasFound {link} />{/if}
-    {:else if !failing || session.problem}
+    {:else}
       <button
         class="act min-h-20 act-now text-lg"
         data-main-action={session.untouched || session.allGoodNeeds !== null ? '' : undefined}

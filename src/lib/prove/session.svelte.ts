@@ -186,6 +186,8 @@ export class ProveSession {
   }
 
   use(evidence: Evidence): void {
+    // The sheet that asks has said so already, and perhaps which of the job's own testers it is.
+    if (this.job.tester.shows !== evidence) this.job.tester.choose(evidence);
     this.evidence = evidence;
     this.pad.size = this.job.tester.contactsOf(this.link.shielded);
   }

@@ -50,12 +50,34 @@ class WritesAtOnce extends SqliteDriver {
   }
 }
 class Dialect extends SqliteDialect {
-  constructor(private readonly sqlite: BetterSqlite.Database) {
-    super({ database: sqlite });
+  private readonly database: ReturnType<typeof preparesOnce>;
+  constructor(sqlite: BetterSqlite.Database) {
+    const database = preparesOnce(sqlite);
+    super({ database: database as never });
+    this.database = database;
   }
   override createDriver(): SqliteDriver {
-    return new WritesAtOnce({ database: this.sqlite });
+    return new WritesAtOnce({ database: this.database as never });
   }
+}
+
+/** Statements that are prepared once: preparing costs more than most of them do. */
+const MOST_PREPARED = 300;
+
+/** A database whose statements are kept prepared, as long as they are asked for. Rows are read whole, so one can serve all. */
+function preparesOnce(sqlite: BetterSqlite.Database): Pick<BetterSqlite.Database, 'prepare' | 'close'> {
+  const prepared = new Map<string, BetterSqlite.Statement>();
+  return {
+    prepare: ((text: string) => {
+      let statement = prepared.get(text);
+      if (statement) prepared.delete(text);
+      else statement = sqlite.prepare(text);
+      prepared.set(text, statement);
+      if (prepared.size > MOST_PREPARED) prepared.delete(prepared.keys().next().value!);
+      return statement;
+    }) as BetterSqlite.Database['prepare'],
+    close: () => sqlite.close(),
+  };
 }
 
 const handles = new WeakMap<Db, BetterSqlite.Database>();

@@ -11,7 +11,7 @@ import { issuesOf, noSuchJob, type Issue } from '../refused';
 import { entryFromRow, insertEntries } from './entry-rows';
 import { publish } from './feed';
 import { lastSeq } from './since';
-import { readTerms, refreshStates, type JobTerms } from './states';
+import { refreshStates, termsOf, type JobTerms } from './states';
 
 /** What became of a batch: ids kept (those sent before included), entries refused, the states that changed. */
 export interface Appended {
@@ -55,7 +55,7 @@ export async function appendEntries(
     ...(error !== undefined && Math.abs(error) >= WORTH_NOTING_MS ? { clockErrorMs: Math.round(error) } : {}),
   };
   await db.transaction().execute(async (trx) => {
-    const terms = await readTerms(trx, job);
+    const terms = await termsOf(db, trx, job);
     if (!terms) throw noSuchJob(job);
     out.revision = terms.revision;
     const read = batch.entries.map(readEntry);

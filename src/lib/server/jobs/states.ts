@@ -61,6 +61,34 @@ export async function readTerms(db: Kysely<Database>, job: string): Promise<JobT
   };
 }
 
+const known = new WeakMap<Kysely<Database>, Map<string, JobTerms>>();
+/** Jobs whose terms are kept in memory: more than a server has at work at once. */
+const MOST_KNOWN = 50;
+
+/**
+ * A job's terms as they were read before, as long as its plan is of the same revision: crew and links are not read anew
+ * for every entry. `db` is whose memory it is, `trx` reads.
+ */
+export async function termsOf(
+  db: Kysely<Database>,
+  trx: Kysely<Database>,
+  job: string,
+): Promise<JobTerms | undefined> {
+  let jobs = known.get(db);
+  if (!jobs) known.set(db, (jobs = new Map()));
+  const before = jobs.get(job);
+  if (before) {
+    const now = await trx.selectFrom('job').select('revision').where('id', '=', job).executeTakeFirst();
+    if (now?.revision === before.revision) return before;
+    jobs.delete(job);
+  }
+  const terms = await readTerms(trx, job);
+  if (!terms) return undefined;
+  if (jobs.size >= MOST_KNOWN) jobs.clear();
+  jobs.set(job, terms);
+  return terms;
+}
+
 const rowOf = (job: string, status: LinkStatus) => ({
   job,
   link: status.link,

@@ -1,0 +1,102 @@
+/**
+ * Entries a second through the HTTP route, against raw inserts with the same durability, in turns in one run:
+ * `npm run bench:writes [writers] [seconds]`, after a build.
+ */
+import BetterSqlite from 'better-sqlite3';
+import { spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { JobFile } from '../src/core/model/job';
+
+const WRITERS = Number(process.argv[2] ?? 20);
+const SECONDS = Number(process.argv[3] ?? 10);
+const PORT = 4978;
+const BASE = `http://127.0.0.1:${PORT}`;
+const dir = mkdtempSync(join(tmpdir(), 'gauntlet-writes-'));
+const file = join(dir, 'writes.db');
+const demo = JSON.parse(
+  readFileSync(new URL('../demo/skerry-point.json', import.meta.url), 'utf8'),
+) as JobFile;
+const links = demo.links.filter((l) => !l.shielded && l.head.connector === 'patch-panel').map((l) => l.id);
+const entry = (n: number) => ({
+  id: randomUUID(),
+  job: demo.job.id,
+  link: links[n % links.length]!,
+  kind: 'reading',
+  at: new Date().toISOString(),
+  by: demo.crew[n % demo.crew.length]!.id,
+  data: { reading: { evidence: 'wiremap', walk: '12345678', splits: [] } },
+});
+
+const server = spawn('node', ['scripts/serve.js', '--demo'], {
+  env: { ...process.env, PORT: String(PORT), GAUNTLET_DB: file, GAUNTLET_BACKUP_HOURS: '0' },
+  stdio: ['ignore', 'pipe', 'inherit'],
+});
+await new Promise<void>((up) =>
+  server.stdout.on('data', (d: Buffer) => d.includes('Gauntlet is at') && up()),
+);
+
+/** Entries a second, and the 95th percentile of an answer in ms, of writers that send batches of such a size. */
+async function through(batch: number): Promise<{ perSecond: number; p95: number }> {
+  const took: number[] = [];
+  let n = 0;
+  const end = Date.now() + SECONDS * 1000;
+  const began = Date.now();
+  await Promise.all(
+    Array.from({ length: WRITERS }, async () => {
+      while (Date.now() < end) {
+        const entries = Array.from({ length: batch }, () => entry(n++));
+        const at = performance.now();
+        const answer = await fetch(`${BASE}/api/jobs/${demo.job.id}/entries`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify({ entries }),
+        });
+        if (!answer.ok) throw new Error(await answer.text());
+        await answer.arrayBuffer();
+        took.push(performance.now() - at);
+      }
+    }),
+  );
+  took.sort((a, b) => a - b);
+  return { perSecond: (n * 1000) / (Date.now() - began), p95: took[Math.floor(took.length * 0.95)]! };
+}
+
+/** Raw inserts of an entry and a state in one transaction each, same pragmas, no checks. */
+function raw(batch: number): number {
+  const db = new BetterSqlite(join(dir, `raw-${batch}.db`));
+  db.pragma('journal_mode = WAL');
+  db.pragma('synchronous = FULL');
+  db.exec('create table entry (seq integer primary key, id text unique, link text, body text); create index entry_link on entry (link); create table state (link text primary key, body text)'); // prettier-ignore
+  const put = db.prepare('insert into entry (id, link, body) values (?, ?, ?)');
+  const state = db.prepare(
+    'insert into state values (?, ?) on conflict (link) do update set body = excluded.body',
+  );
+  const write = db.transaction((n: number) => {
+    for (let i = 0; i < batch; i++) {
+      const e = entry(n + i);
+      put.run(e.id, e.link, JSON.stringify(e));
+      state.run(e.link, JSON.stringify(e));
+    }
+  });
+  const end = Date.now() + (SECONDS * 1000) / 2;
+  const began = Date.now();
+  let n = 0;
+  for (; Date.now() < end; n += batch) write(n);
+  db.close();
+  return (n * 1000) / (Date.now() - began);
+}
+
+// The indexes of the diagnosis are built after a start: they are no part of writing.
+await new Promise((done) => setTimeout(done, 20_000));
+for (const batch of [1, 20]) {
+  const own = await through(batch);
+  const bare = raw(batch);
+  console.log(
+    `batches of ${batch}, ${WRITERS} writers: ${own.perSecond.toFixed(0)} entries/s, p95 ${own.p95.toFixed(0)} ms; raw inserts ${bare.toFixed(0)}/s; ${((100 * own.perSecond) / bare).toFixed(1)} %`,
+  );
+}
+server.kill('SIGTERM');
+rmSync(dir, { recursive: true, force: true });
