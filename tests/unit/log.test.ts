@@ -44,6 +44,11 @@ describe('the log in the database', () => {
     await changePlan(db, JOB, { put: { crew: [{ id: 'newcomer', name: 'New Comer', role: 'technician' }] } });
     expect((await appendEntries(db, JOB, [e], NOW)).kept).toEqual([e.id]);
   });
+  it('takes batch after batch, each of links that none before it named', async () => {
+    for (const link of ['K1-20', 'K1-21', 'K1-23', 'K2-01'])
+      expect((await appendEntries(db, JOB, [entry({ link })], NOW)).refused).toEqual([]);
+    expect(await disagreements(db, JOB)).toEqual([]);
+  });
   it('makes states anew that another fold left behind', async () => {
     const dir = mkdtempSync(join(tmpdir(), 'gauntlet-fold-'));
     const file = join(dir, 'fold.db');

@@ -160,7 +160,10 @@ async function lookUp(
   entries: readonly LogEntry[],
 ): Promise<Known> {
   const wanted = [...new Set(entries.flatMap((e) => (e.kind === 'void' ? [e.id, e.data.entry] : [e.id])))];
-  await terms.loadLinks(entries.filter(ofLink).map((e) => e.link));
+  await terms.loadLinks(
+    trx,
+    entries.filter(ofLink).map((e) => e.link),
+  );
   const rows = wanted.length
     ? await trx.selectFrom('entry').selectAll().where('id', 'in', wanted).execute()
     : [];

@@ -15,7 +15,7 @@ export interface JobTerms {
   revision: number;
   /** Links asked for so far. */
   links: ReadonlyMap<string, Link>;
-  loadLinks: (ids: readonly string[]) => Promise<void>;
+  loadLinks: (db: Kysely<Database>, ids: readonly string[]) => Promise<void>;
 }
 
 const CHUNK = 500;
@@ -46,7 +46,8 @@ export async function readTerms(db: Kysely<Database>, job: string): Promise<JobT
     ),
     revision: row.revision,
     links,
-    loadLinks: async (ids) => {
+    // Whoever asks reads by their own transaction: the one this was made in is over by then.
+    loadLinks: async (db, ids) => {
       const wanted = [...new Set(ids)].filter((id) => !links.has(id));
       for (let i = 0; i < wanted.length; i += CHUNK) {
         const rows = await db
@@ -114,7 +115,7 @@ export async function refreshStates(
   entries: readonly Pick<Entry, 'link'>[],
 ): Promise<LinkStatus[]> {
   const ids = [...new Set(entries.map((e) => e.link))];
-  await terms.loadLinks(ids);
+  await terms.loadLinks(db, ids);
   const logs = await entriesOfLinks(db, job, ids);
   const states = ids.map((id) => foldLink(terms.links.get(id)!, terms, logs.get(id)!));
   await keepStates(db, job, states);
