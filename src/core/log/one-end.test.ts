@@ -140,6 +140,10 @@ describe('two people who read one link at about the same time', () => {
     expect(state.disputedBy).toBe('ines');
     expect(after([bad('ines'), good('bo'), good('bo')])).toMatchObject({ head: { state: 'proven' } });
   });
+  it('are not settled by a length from one end', () => {
+    const state = after([bad('ines'), good('bo'), entry('one-end', from({ metres: alike(30) }))]);
+    expect([state.head.state, state.disputedBy]).toEqual(['provisional', 'ines']);
+  });
   it('do agree, or one of them read it twice, or work lies between', () => {
     expect(after([good('ines'), good('bo')]).head.state).toBe('proven');
     expect(after([bad('bo'), good('bo')]).head.state).toBe('proven');

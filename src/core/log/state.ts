@@ -286,6 +286,8 @@ function seenFromOneEnd(status: LinkStatus, link: Link, terms: Terms, e: EntryOf
   const judgement = judgeOneEnd(e.data, link);
   status.oneEnd = { ...judgement, entry: e.id, from: e.data.from, at: e.at, by: e.by };
   for (const end of judgement.ends) fail(status[end], e, judgement.reason);
+  // A link that two people do not agree on is read again: a length settles nothing of that.
+  if (status.disputedBy !== undefined) return;
   const last = status.lastReading;
   if (judgement.grade === 'fail' || !last?.current || ENDS.some((x) => status[x].state !== 'provisional'))
     return;
