@@ -215,7 +215,10 @@ describe('a shared device, and one that is put out', () => {
     const gone = await letIn('technician', 'Gone');
     const listed = (await people()).find((p) => p.name === 'Gone')!;
     expect((await ask('/api/jobs', { cookie: gone.cookie })).status).toBe(200);
+    const stream = (await ask('/api/jobs/skerry-point/events', { cookie: gone.cookie })).text();
     await ask('/api/access/put-out', { cookie: cookies.lead, body: { device: listed.devices[0]!.id } });
+    // What it listened to ends with it.
+    expect(await stream).toContain('retry:');
     expect((await ask('/api/jobs', { cookie: gone.cookie })).status).toBe(401);
     const ines = (await people()).find((p) => p.name === 'Ines Rask')!;
     const last = await ask('/api/access/put-out', { cookie: cookies.lead, body: { person: ines.id } });

@@ -2,6 +2,7 @@ import { hashPassword, verifyPassword } from 'better-auth/crypto';
 import { RateLimiterMemory, RateLimiterRes } from 'rate-limiter-flexible';
 import type { Role } from '$core/access/rights';
 import type { Db } from '../db/open';
+import { endStreamsOf } from '../jobs/feed';
 import { Refused } from '../refused';
 
 /** A person who was let in, with the devices they are let in on. */
@@ -33,10 +34,12 @@ export async function listPeople(db: Db): Promise<LetIn[]> {
 /** Puts a device out: its next request is refused. */
 export async function putDeviceOut(db: Db, session: string): Promise<void> {
   await db.deleteFrom('auth_session').where('id', '=', session).execute();
+  endStreamsOf(session);
 }
 
 /** Puts a person out with all their devices. The last lead stays: nobody could let people in any more. */
 export async function putPersonOut(db: Db, user: string): Promise<void> {
+  const sessions = await db.selectFrom('auth_session').select('id').where('userId', '=', user).execute();
   await db.transaction().execute(async (trx) => {
     const leads = await trx.selectFrom('auth_user').select('id').where('role', '=', 'lead').execute();
     if (leads.length === 1 && leads[0]!.id === user)
@@ -44,6 +47,7 @@ export async function putPersonOut(db: Db, user: string): Promise<void> {
     await trx.deleteFrom('auth_session').where('userId', '=', user).execute();
     await trx.deleteFrom('auth_user').where('id', '=', user).execute();
   });
+  for (const { id } of sessions) endStreamsOf(id);
 }
 
 /** Keeps a PIN of 4 to 8 digits, as a hash; an empty one takes it away. */

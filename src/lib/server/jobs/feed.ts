@@ -26,3 +26,14 @@ export function subscribe(job: string, listener: (item: FeedItem) => void): () =
   feed.on(channel(job), listener);
   return () => feed.off(channel(job), listener);
 }
+
+const door = (session: string) => `session ${session}`;
+
+/** Ends the streams of a device that was put out. */
+export const endStreamsOf = (session: string): void => void feed.emit(door(session));
+
+/** Hears when a device is put out; returns what ends that. */
+export function onPutOut(session: string, listener: () => void): () => void {
+  feed.on(door(session), listener);
+  return () => feed.off(door(session), listener);
+}

@@ -1,5 +1,5 @@
 import { database } from '$lib/server/db';
-import { subscribe, type FeedItem } from '$lib/server/jobs/feed';
+import { onPutOut, subscribe, type FeedItem } from '$lib/server/jobs/feed';
 import { noSuchJob } from '$lib/server/refused';
 import { itemSince } from '$lib/server/jobs/since';
 import type { RequestHandler } from './$types';
@@ -11,7 +11,7 @@ const STILL_THERE_MS = 15_000;
 const MOST_UNREAD = 2_000_000;
 
 /** Server-sent events: what others log on this job, from the entry that the device knows last. */
-export const GET: RequestHandler = async ({ params, url, request }) => {
+export const GET: RequestHandler = async ({ params, url, request, locals }) => {
   const known = Number(request.headers.get('last-event-id') ?? url.searchParams.get('since') ?? 0) || 0;
   const db = await database();
   const there = await db.selectFrom('job').select('id').where('id', '=', params.job).executeTakeFirst();
@@ -39,7 +39,15 @@ export const GET: RequestHandler = async ({ params, url, request }) => {
         });
         const beat = setInterval(() => write('event: beat\ndata: \n\n'), STILL_THERE_MS);
         beat.unref();
+        // Whoever is put out hears nothing more.
+        const stay = locals.who
+          ? onPutOut(locals.who.session, () => {
+              end();
+              controller.close();
+            })
+          : () => undefined;
         end = () => {
+          stay();
           unsubscribe();
           clearInterval(beat);
         };
