@@ -1,11 +1,13 @@
 /**
- * Kills the server with SIGKILL while clients log at full speed, each time once it has acknowledged some dozen entries, and
- * then holds the database against what was acknowledged. `npm run torture [kills] [clients]`, after a build.
+ * Kills the server with SIGKILL while clients log batches at full speed, each time once it has acknowledged some dozen
+ * entries; cuts connections in the middle of batches; and lets every fourth life of the server run into a full disk, by a
+ * limit on the size of its files. Then holds the database against what was acknowledged.
+ * `npm run torture [kills] [clients]`, after a build.
  */
 import BetterSqlite from 'better-sqlite3';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { JobFile } from '../src/core/model/job';
@@ -24,8 +26,17 @@ const random = randomFrom(11);
 const dir = mkdtempSync(join(tmpdir(), 'gauntlet-torture-'));
 const file = join(dir, 'torture.db');
 
-const start = (): ChildProcess =>
-  spawn('node', ['scripts/serve.js'], {
+/** Every so many lives of the server one has no room on its disk beyond so many kB. */
+const FULL = { every: 4, roomKb: 300, quietMs: 1500 };
+/** Part of the batches whose connection is cut, within so many ms. */
+const CUT = { share: 0.15, withinMs: 40 };
+const MOST_IN_A_BATCH = 12;
+
+const kb = (path: string) => Math.ceil((statSync(path, { throwIfNoEntry: false })?.size ?? 0) / 1024);
+/** Starts the server; with `roomKb` its files may not grow by more than that. */
+function start(roomKb?: number): ChildProcess {
+  const limit = roomKb === undefined ? '' : `ulimit -f ${Math.max(kb(file), kb(`${file}-wal`)) + roomKb} && `;
+  return spawn('bash', ['-c', `${limit}exec node scripts/serve.js`], {
     env: {
       ...process.env,
       PORT: String(PORT),
@@ -35,11 +46,12 @@ const start = (): ChildProcess =>
     },
     stdio: 'ignore',
   });
+}
 const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
 async function up(): Promise<void> {
   for (let i = 0; i < 400; i++) {
     const answer = await fetch(`${BASE}/api/health`).catch(() => null);
-    if (answer?.ok) return;
+    if (answer) return;
     await pause(25);
   }
   throw new Error('The server does not come up: build first.');
@@ -53,41 +65,54 @@ demo.entries = [];
 const links = demo.links.filter((l) => l.head.connector !== 'coax-compression').map((l) => l.id);
 
 const acknowledged = new Set<string>();
-let sent = 0;
+const seen = { requests: 0, cut: 0, full: 0 };
 let over = false;
 
-/** One client: sends entry after entry, and the same one again until it is told that it is kept. */
+function entry(by: string): { id: string } {
+  const link = links[Math.floor(random() * links.length)]!;
+  const seated = random() < 0.4;
+  return {
+    id: randomUUID(),
+    job: JOB,
+    link,
+    kind: seated ? 'seated' : 'reading',
+    at: new Date().toISOString(),
+    by,
+    ...(seated ? { end: random() < 0.5 ? 'head' : 'tail' } : {}),
+    data: seated
+      ? { connector: 'punch-down-jack', scheme: 'T568B' }
+      : { reading: { walk: link.startsWith('T1') ? '12345678S' : '12345678', splits: [] } },
+  } as { id: string };
+}
+
+/** One client: sends batch after batch, and what of one is not answered again, until it is told that all of it is kept or refused. */
 async function client(who: string): Promise<void> {
   while (!over) {
-    const link = links[Math.floor(random() * links.length)]!;
-    const seated = random() < 0.4;
-    const entry = {
-      id: randomUUID(),
-      job: JOB,
-      link,
-      kind: seated ? 'seated' : 'reading',
-      at: new Date().toISOString(),
-      by: who,
-      ...(seated ? { end: random() < 0.5 ? 'head' : 'tail' } : {}),
-      data: seated
-        ? { connector: 'punch-down-jack', scheme: 'T568B' }
-        : { reading: { walk: link.startsWith('T1') ? '12345678S' : '12345678', splits: [] } },
-    };
-    for (let kept = false; !kept && !over;) {
-      sent++;
+    let batch = Array.from({ length: 1 + Math.floor(random() * MOST_IN_A_BATCH) }, () => entry(who));
+    while (batch.length && !over) {
+      seen.requests++;
+      const cut = new AbortController();
+      if (random() < CUT.share) setTimeout(() => cut.abort(), random() * CUT.withinMs);
       try {
         const answer = await fetch(`${BASE}/api/jobs/${JOB}/entries`, {
           method: 'POST',
           headers: { 'content-type': 'application/json' },
-          body: JSON.stringify({ entries: [entry] }),
+          body: JSON.stringify({ entries: batch }),
+          signal: cut.signal,
         });
-        const body = (await answer.json()) as { kept: string[]; refused: { message: string }[] };
-        if (body.refused.length && !body.refused[0]!.message.includes('S answered'))
-          if (!body.refused[0]!.message.includes('contacts')) throw new Error(body.refused[0]!.message);
-        kept = body.kept.includes(entry.id) || body.refused.length > 0;
-        if (body.kept.includes(entry.id)) acknowledged.add(entry.id);
+        if (!answer.ok) {
+          if (answer.status === 507 || answer.status === 503) seen.full++;
+          else throw new Error(`answered ${answer.status}: ${await answer.text()}`);
+          await pause(50);
+          continue;
+        }
+        const { kept, refused } = (await answer.json()) as { kept: string[]; refused: { id: string }[] };
+        for (const id of kept) acknowledged.add(id);
+        const told = new Set([...kept, ...refused.map((r) => r.id)]);
+        batch = batch.filter((e) => !told.has(e.id));
       } catch (error) {
-        if (error instanceof Error && error.message.startsWith('This entry')) throw error;
+        if (error instanceof Error && error.message.startsWith('answered')) throw error;
+        if (cut.signal.aborted) seen.cut++;
         await pause(10);
       }
     }
@@ -105,9 +130,23 @@ if (imported.status !== 201) throw new Error(await imported.text());
 const clients = Array.from({ length: CLIENTS }, (_, i) => client(demo.crew[i % demo.crew.length]!.id));
 const began = Date.now();
 for (let kill = 0; kill < KILLS; kill++) {
-  const target = acknowledged.size + BETWEEN_KILLS.least + random() * BETWEEN_KILLS.spread;
+  const full = kill % FULL.every === FULL.every - 1;
+  const fullBefore = seen.full;
+  if (full) {
+    server.kill('SIGKILL');
+    await new Promise((done) => server.once('exit', done));
+    server = start(Math.ceil(random() * FULL.roomKb));
+    await up();
+  }
+  const target = full ? Infinity : acknowledged.size + BETWEEN_KILLS.least + random() * BETWEEN_KILLS.spread;
   const until = Date.now() + BETWEEN_KILLS.most;
-  while (acknowledged.size < target && Date.now() < until) await pause(5);
+  let [last, since] = [acknowledged.size, Date.now()];
+  while (acknowledged.size < target && Date.now() < until) {
+    await pause(5);
+    if (acknowledged.size !== last) [last, since] = [acknowledged.size, Date.now()];
+    // No room: nothing more will be acknowledged in this life.
+    else if (full && seen.full > fullBefore && Date.now() - since > FULL.quietMs) break;
+  }
   server.kill('SIGKILL');
   await new Promise((done) => server.once('exit', done));
   server = start();
@@ -131,7 +170,7 @@ rmSync(dir, { recursive: true, force: true });
 
 const seconds = (Date.now() - began) / 1000;
 console.log(
-  `${KILLS} kills in ${seconds.toFixed(0)} s, ${CLIENTS} clients, ${sent} requests, ${acknowledged.size} entries acknowledged`,
+  `${KILLS} kills in ${seconds.toFixed(0)} s, ${CLIENTS} clients, ${seen.requests} requests, ${seen.cut} of them cut, ${seen.full} into a full disk; ${acknowledged.size} entries acknowledged`,
 );
 console.log(`missing ${missing.length}, doubled ${ids.length - there.size}, integrity_check ${integrity}, links whose kept state differs from a rebuild ${differing.length}`); // prettier-ignore
 if (missing.length || ids.length !== there.size || integrity !== 'ok' || differing.length) process.exit(1);

@@ -41,7 +41,6 @@ worker.addEventListener('fetch', (event) => {
   const url = new URL(request.url);
   if (request.method !== 'GET' || url.origin !== worker.location.origin) return;
   if (PROGRAM_PATHS.has(url.pathname)) return event.respondWith(fromProgram(request));
-  if (/^\/api\/jobs\/[^/]+\/site$/.test(url.pathname)) return event.respondWith(networkFirst(request));
   if (/^\/api\/jobs\/[^/]+\/photos\//.test(url.pathname)) return event.respondWith(networkFirst(request));
   if (
     request.mode === 'navigate' &&

@@ -48,6 +48,7 @@ test('with the server gone every screen opens, a reload too, and what was logged
   await page.getByRole('button', { name: /^Take back: pass/ }).click();
   await page.getByLabel('Why it is taken back').fill('wrong port');
   await page.keyboard.press('Enter');
+  await expect(page.getByTestId('kept')).toHaveText('3 waiting for the server');
   await open(page, `/${job}/rack`);
   await expect(cell(page, 'K1-01')).toHaveAccessibleName(/head seated, tail seated/);
   await context.setOffline(false);
@@ -111,9 +112,9 @@ test(
     await kept(page);
     const keptHere = () =>
       page.evaluate(async (path) => {
-        const site = (await (await caches.match(path))!.json()) as { statuses: { link: string; head: { state: string } }[] }; // prettier-ignore
-        return site.statuses.find((s) => s.link === 'K1-01')?.head.state;
-      }, `/api/jobs/${job}/site`);
+        const beside = (await (await caches.match(path))!.json()) as { difference: { states: { link: string; head: { state: string } }[] } | null }; // prettier-ignore
+        return beside.difference?.states.find((s) => s.link === 'K1-01')?.head.state;
+      }, `/api/jobs/${job}/site?beside`);
     await expect.poll(keptHere, { timeout: 60_000 }).toBe('proven');
     await context.setOffline(true);
     await open(page, `/${job}/rack`);

@@ -1,8 +1,11 @@
-import type { Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { conductorLabel, type PairConductor } from '../../src/core/wiring/conductors';
 
-/** Presses the main action, as a pedal does. */
-export const pedal = (page: Page) => page.keyboard.press('PageDown');
+/** Presses the main action, as a pedal does, once the screen takes a press. */
+export async function pedal(page: Page): Promise<void> {
+  await expect(page.locator('[data-main-action]').last()).toBeEnabled();
+  await page.keyboard.press('PageDown');
+}
 
 /** Presses the button of a conductor at the read-back. */
 export const hold = (page: Page, conductor: string) =>

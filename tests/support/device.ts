@@ -9,9 +9,9 @@ import { appendEntries } from '../../src/lib/server/jobs/entries';
 import { entriesOf } from '../../src/lib/server/jobs/entry-rows';
 import { exportJob, importJob } from '../../src/lib/server/jobs/job-file';
 import { changePlan } from '../../src/lib/server/jobs/plan-changes';
-import { siteJson } from '../../src/lib/server/jobs/site';
+import { siteJson, siteSince } from '../../src/lib/server/jobs/site';
 import { Refused } from '../../src/lib/server/refused';
-import type { JobData } from '../../src/lib/job/open-job.svelte';
+import type { JobData } from '../../src/lib/job/job-data';
 import { demoCopy } from './job';
 
 /** A browser's storage, for as long as a test runs. */
@@ -21,6 +21,15 @@ class Storage {
   setItem = (key: string, value: string): void => void this.kept.set(key, value);
   removeItem = (key: string): void => void this.kept.delete(key);
   clear = (): void => this.kept.clear();
+}
+
+/** What a browser keeps of answers, for as long as a test runs. */
+class Answers {
+  private readonly kept = new Map<string, string>();
+  put = async (path: string, answer: Response): Promise<void> =>
+    void this.kept.set(path, await answer.text());
+  match = async (path: string): Promise<Response | undefined> =>
+    this.kept.has(path) ? new Response(this.kept.get(path)) : undefined;
 }
 
 /** A feed that a test speaks through. */
@@ -60,6 +69,8 @@ export class Device {
   /** Paths asked for, in order. */
   readonly asked: string[] = [];
   readonly storage = new Storage();
+  /** What the server answers instead of what it has, while it is in trouble. */
+  trouble: number | null = null;
 
   private constructor(
     readonly db: Db,
@@ -77,6 +88,8 @@ export class Device {
     for (const name of ['entries', 'photos', 'drafts'] as const) await store.clear(name);
     device.storage.setItem('gauntlet:me', JSON.stringify({ id: 'bo', name: 'Bo Tarn' }));
     vi.stubGlobal('localStorage', device.storage);
+    const answers = new Answers();
+    vi.stubGlobal('caches', { open: () => Promise.resolve(answers) });
     vi.stubGlobal('EventSource', Feed);
     vi.stubGlobal('Worker', RoundWorker);
     vi.stubGlobal('addEventListener', () => {});
@@ -106,11 +119,17 @@ export class Device {
   private async answer(path: string, init?: RequestInit): Promise<Response> {
     this.asked.push(path);
     if (!this.online) throw new TypeError('no network');
+    if (this.trouble !== null) return new Response(null, { status: this.trouble });
     const body = (): unknown => JSON.parse(String(init?.body)) as unknown;
     const [, , , , part, kind] = path.split('?')[0]!.split('/');
     try {
       if (String(init?.body ?? '').length > this.mostBytes)
         return new Refused('This is too much at once.', [], 413).toResponse();
+      if (part === 'site') {
+        const from = new URLSearchParams(path.split('?')[1]).get('from');
+        const since = from === null ? undefined : await siteSince(this.db, this.job, from);
+        return since ? Response.json(since) : new Response(await siteJson(this.db, this.job));
+      }
       if (part === 'entries')
         return Response.json(
           await appendEntries(this.db, this.job, body() as { entries: unknown[]; sentAt?: string }),

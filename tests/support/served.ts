@@ -20,9 +20,9 @@ export interface Served {
   end: () => Promise<void>;
 }
 
-/** Starts the built program and waits until it says where it is. */
+/** Starts the built program, on a port of its own where none is given, and waits until it says where it is. */
 export async function served(env: Record<string, string>, args: string[] = []): Promise<Served> {
-  const port = await freePort();
+  const port = Number(env.PORT) || (await freePort());
   const child = spawn('node', ['scripts/serve.js', ...args], {
     env: { ...process.env, GAUNTLET_BACKUP_HOURS: '0', ...env, PORT: String(port) },
   });

@@ -5,6 +5,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { handleOf, openDatabase, type Db } from '../../src/lib/server/db/open';
+import { databaseTrouble } from '../../src/lib/server/db/troubles';
 import { appendEntries } from '../../src/lib/server/jobs/entries';
 import { exportJob, importJob } from '../../src/lib/server/jobs/job-file';
 import { openJobs } from '../../src/lib/server/jobs/open';
@@ -49,6 +50,23 @@ describe('the log in the database', () => {
       expect((await appendEntries(db, JOB, [entry({ link })], NOW)).refused).toEqual([]);
     expect(await disagreements(db, JOB)).toEqual([]);
   });
+  it('keeps states that a rebuild agrees with when entries come late, twice the same instant, and taken back', async () => {
+    const at = (minute: number, more: object = {}) =>
+      entry({ at: `2026-11-20T10:${String(minute).padStart(2, '0')}:00Z`, ...more });
+    const open = { data: { reading: { walk: '1 2 3 - 5 6 7 8', splits: [] }, blame: ['tail'] } };
+    const fail = at(10, open);
+    for (const e of [
+      at(5),
+      fail,
+      at(7),
+      at(10),
+      at(12, { kind: 'void', data: { entry: fail.id, reason: 'wrong port' } }),
+      at(20, open),
+    ]) {
+      expect((await appendEntries(db, JOB, [e], NOW)).refused).toEqual([]);
+      expect(await disagreements(db, JOB)).toEqual([]);
+    }
+  });
   it('makes states anew that another fold left behind', async () => {
     const dir = mkdtempSync(join(tmpdir(), 'gauntlet-fold-'));
     const file = join(dir, 'fold.db');
@@ -61,6 +79,34 @@ describe('the log in the database', () => {
     expect(await disagreements(after, JOB)).toEqual([]);
     await after.destroy();
     rmSync(dir, { recursive: true, force: true });
+  });
+  it('takes nothing while there is no room, says so, and goes on once there is', async () => {
+    const sqlite = handleOf(db);
+    sqlite.pragma(`max_page_count = ${sqlite.pragma('page_count', { simple: true }) as number}`);
+    const long = (n: number) => entry({ kind: 'note', data: { text: `${n} `.repeat(300) } });
+    const kept: string[] = [];
+    let trouble: unknown;
+    for (let n = 0; n < 50 && !trouble; n++) {
+      const e = long(n);
+      await appendEntries(db, JOB, [e], NOW).then(() => kept.push(e.id), (error: unknown) => (trouble = error)); // prettier-ignore
+    }
+    expect(databaseTrouble(trouble)).toMatchObject({ status: 507 });
+    sqlite.pragma('max_page_count = 1000000');
+    const later = long(99);
+    expect((await appendEntries(db, JOB, [later], NOW)).kept).toEqual([later.id]);
+    const ids = (await db.selectFrom('entry').select('id').where('kind', '=', 'note').execute()).map(
+      (r) => r.id,
+    );
+    expect(ids).toEqual(expect.arrayContaining([...kept, later.id]));
+    expect(await disagreements(db, JOB)).toEqual([]);
+  });
+  it('says what went wrong where the database took a transaction back by itself', async () => {
+    const full = db.transaction().execute(() => {
+      handleOf(db).exec('rollback');
+      return Promise.reject(Object.assign(new Error('full'), { code: 'SQLITE_FULL' }));
+    });
+    await expect(full).rejects.toMatchObject({ code: 'SQLITE_FULL' });
+    expect((await appendEntries(db, JOB, [entry()], NOW)).kept).toHaveLength(1);
   });
   it('refuses change and removal', async () => {
     await expect(sql`update entry set by = 'bo'`.execute(db)).rejects.toThrow(/append-only/);

@@ -4,7 +4,7 @@ import type { Evidence } from '../../src/core/model/evidence';
 import { GATES } from '../../src/core/bench/gates';
 import { ToneBundle } from '../../src/core/survey/tone';
 import { BenchSession } from '../../src/lib/bench/session.svelte';
-import { ARMED_AFTER_MS } from '../../src/lib/prove/press-guard.svelte';
+import { ARMED_AFTER_MS } from '../../src/lib/shell/press-guard.svelte';
 import { bringBack } from '../../src/lib/prove/draft';
 import { ProveSession } from '../../src/lib/prove/session.svelte';
 import { RoundSession } from '../../src/lib/round/session.svelte';
@@ -66,7 +66,7 @@ describe('at the bench', () => {
     expect(session.gate).toBe('seat');
     session.log();
     await sent();
-    expect((await device.kinds('K3-01')).slice(1)).toEqual(['read-back', 'void', 'read-back', 'seated']);
+    expect((await device.kinds('K3-01')).slice(1)).toEqual(['read-back', 'seated']);
     expect(job.statusOf('K3-01').tail).toMatchObject({ state: 'seated', readBack: true });
   });
   it('stands where it was left after a reload, and what is logged is forgotten', () => {

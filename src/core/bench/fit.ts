@@ -1,4 +1,4 @@
-import { classOf } from '../wiring/connector';
+import { piercedByBlades } from '../wiring/connector';
 import { CATEGORIES, type CableSpec, type Category, type ConnectorSpec } from '../wiring/parts';
 
 /** How one property of a cable suits a connector. */
@@ -20,11 +20,18 @@ export interface Fit {
 
 /** How much the round of the pliers may squeeze a jacket oval, as a share of the opening. Our judgement. */
 export const OVAL_SHARE = 1.1;
-/** What leaving out the folded foil gains, in millimetres. Our judgement. */
+/** What foil or braid folded back over the jacket adds to its diameter, in millimetres. Our judgement. */
 export const FOIL_FOLD_MM = 0.4;
 
 const lower = (a: Category, b: Category): Category => (CATEGORIES.indexOf(a) < CATEGORIES.indexOf(b) ? a : b);
 const mm = (n: number) => `${Math.round(n * 100) / 100} mm`;
+
+/** The category a link can reach: its lowest part sets it, the connectors of both ends as far as they are known included. */
+export const linkCategory = (
+  cable: CableSpec,
+  connectors: readonly (ConnectorSpec | undefined)[],
+): Category =>
+  connectors.reduce<Category>((least, c) => (c ? lower(least, c.category) : least), cable.category);
 
 /** Holds a cable against a connector. Every reason is common practice unless its constant says otherwise. */
 export function fitOf(cable: CableSpec, connector: ConnectorSpec): Fit {
@@ -47,26 +54,38 @@ const reason = (about: FitReason['about'], grade: FitGrade, text: string): FitRe
   grade,
   text,
 });
-const foiled = (cable: CableSpec) => cable.shield === 'F/UTP' || cable.shield === 'S/FTP';
+/** Figures of a tenth are not to fail by how they are added. */
+const within = (mm: number, most: number) => mm <= most + 1e-9;
+const shieldedCable = (cable: CableSpec) => cable.shield === 'F/UTP' || cable.shield === 'S/FTP';
 
 function jacket(cable: CableSpec, { jacketMaxMm: most, shielded }: ConnectorSpec): FitReason {
   const od = cable.jacketMm;
+  /** Foil or braid folded back over the jacket makes it thicker. */
+  const folded = shielded && shieldedCable(cable) ? FOIL_FOLD_MM : 0;
   const say = (grade: FitGrade, text: string) => reason('jacket', grade, text);
-  if (od <= most) return say('fits', `The ${mm(od)} jacket goes into the ${mm(most)} opening.`);
+  if (within(od + folded, most))
+    return say(
+      'fits',
+      folded
+        ? `The ${mm(od)} jacket goes into the ${mm(most)} opening, its shield folded back over it.`
+        : `The ${mm(od)} jacket goes into the ${mm(most)} opening.`,
+    );
   if (cable.innerJacketMm !== undefined && cable.innerJacketMm <= most)
     return say(
       'remedy',
       `The outer jacket, ${mm(od)}, is too thick: strip in two steps, the outer one further back, and seat the inner one (${mm(cable.innerJacketMm)}) under the latch.`,
     );
-  if (shielded && foiled(cable) && od - FOIL_FOLD_MM <= most)
+  if (within(od, most))
     return say(
       'remedy',
-      `${mm(od)} is a little over ${mm(most)}: leave out the folded foil and rely on the drain.`,
+      cable.shield === 'S/FTP'
+        ? `Folded back, the braid makes ${mm(od)} too thick for ${mm(most)}: comb it to one side and bond it there.`
+        : `Folded back, the foil makes ${mm(od)} too thick for ${mm(most)}: leave the fold out and rely on the drain.`,
     );
-  if (od <= most * OVAL_SHARE)
+  if (within(od, most * OVAL_SHARE))
     return say(
       'remedy',
-      `${mm(od)} is a little over ${mm(most)}: squeeze the jacket gently oval with the round part of the pliers.`,
+      `${mm(od)} is a little over ${mm(most)}: squeeze the jacket gently oval with the round part of the pliers${folded ? ', no shield folded over it' : ''}.`,
     );
   return say('does-not-fit', `A ${mm(od)} jacket does not go into a ${mm(most)} opening.`);
 }
@@ -75,7 +94,7 @@ function conductor(cable: CableSpec, { takes, family }: ConnectorSpec): FitReaso
   const say = (grade: FitGrade, text: string) => reason('conductor', grade, text);
   if (takes === 'both' || takes === cable.conductor)
     return say('fits', `Its contacts suit ${cable.conductor} conductors.`);
-  if (takes === 'solid' && classOf(family) === 'plug')
+  if (takes === 'solid' && piercedByBlades(family))
     return say('fits', 'A plug rated for solid usually holds stranded well.');
   return say(
     'does-not-fit',
@@ -128,10 +147,10 @@ function shield(cable: CableSpec, connector: ConnectorSpec): FitReason | null {
 
 function jacketType(cable: CableSpec, connector: ConnectorSpec): FitReason | null {
   if (cable.jacket === 'gel-filled')
-    return classOf(connector.family) === 'jack'
+    return !piercedByBlades(connector.family)
       ? reason('jacket type', 'remedy', 'Gel-filled: wear gloves and wipe every conductor clean.')
       : reason('jacket type', 'does-not-fit', 'Gel-filled cable goes to sockets, never to plugs.');
-  if (cable.jacket === 'patch' && classOf(connector.family) === 'jack')
+  if (cable.jacket === 'patch' && !piercedByBlades(connector.family))
     return reason('jacket type', 'fits', 'Patch cable is for cords, not for walls.');
   return null;
 }

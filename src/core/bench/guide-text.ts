@@ -1,5 +1,7 @@
 import type { Guide, LengthName } from './guide';
 import { formatLength, type Units } from './units';
+import { colourOf, conductorLabel, type NumberedContact } from '../wiring/conductors';
+import { conductorAt, type Scheme } from '../wiring/schemes';
 import { untwistLimit, type UntwistSchool } from './untwist';
 import type { Category } from '../wiring/parts';
 
@@ -8,11 +10,19 @@ export interface GuideSetting {
   units: Units;
   untwist: UntwistSchool;
   category: Category;
+  /** The scheme this end is laid to. */
+  scheme: Scheme;
 }
 
-/** A sentence of a guide with its lengths written out. */
+/**
+ * A sentence of a guide with its lengths, its conductors (`{at 1}`: the one that goes to contact 1) and the colours of its
+ * pairs (`{pair 12}`: that of contacts 1 and 2) written out.
+ */
 export function guideText(sentence: string, guide: Guide, setting: GuideSetting): string {
-  return sentence.replace(/\{([a-z ]+)\}/g, (whole, name: string) => {
+  return sentence.replace(/\{([a-z ]+)(\d*)\}/g, (whole, word: string, number: string) => {
+    const name = word.trim();
+    if (name === 'at') return conductorLabel(conductorAt(setting.scheme, number as NumberedContact));
+    if (name === 'pair') return colourOf(conductorAt(setting.scheme, number[0] as NumberedContact)) ?? whole;
     const length =
       name === 'untwist'
         ? untwistLimit(setting.untwist, setting.category)

@@ -5,6 +5,8 @@ import { CONNECTOR_FAMILIES } from '../wiring/connector';
 import { seatsOf } from '../copper/copper';
 import { conductorAt, SCHEME_ORDER, SCHEMES } from '../wiring/schemes';
 import { GUIDES } from './families';
+import { guideText } from './guide-text';
+import { legendsFor } from './legends-for';
 import { LEGEND_SHAPES, legendFromPrint, LEGENDS, placesOf, type LegendShape } from '../wiring/legend';
 import { seenInPlug, type PlugView } from './plug-view';
 import { belongsAt, benchContacts } from './seats';
@@ -112,5 +114,40 @@ describe('legends', () => {
       slots: [2, 4, 7],
       message: 'W-G stands there more than once. W-BL, BR are missing. Tap the slot and choose again.',
     });
+  });
+});
+
+describe('what a guide says of one end', () => {
+  const said = (family: 'core-and-cap' | 'load-bar-plug' | 'shielded-toolless-jack', scheme: 'T568A' | 'T568B') =>
+    guideText(GUIDES[family].gates.lay.steps[0]!, GUIDES[family], { units: 'mm', untwist: 'standard', category: '6', scheme }); // prettier-ignore
+  it('names the conductors and pairs of its scheme', () => {
+    expect(said('load-bar-plug', 'T568B')).toContain('W-O into hole 1, O into hole 2');
+    expect(said('load-bar-plug', 'T568A')).toContain('W-G into hole 1, G into hole 2');
+    expect(said('core-and-cap', 'T568B')).toContain('Brown and orange pairs up, blue and green down');
+    expect(said('shielded-toolless-jack', 'T568A')).toContain('Brown and green go through the slots');
+  });
+  it('says of a core what its drawing shows: the lifted pairs above, whites outermost', () => {
+    const places = placesOf(LEGENDS.find((l) => l.id === GUIDES['core-and-cap'].layout['usual' as never])!);
+    for (const scheme of SCHEMES)
+      for (const row of [0, 3]) {
+        const line = places.filter((p) => p.y === row).sort((a, b) => a.x - b.x).map((p) => conductorAt(scheme, p.contact)); // prettier-ignore
+        expect([line[0]![0], line[3]![0]]).toEqual(['W', 'W']);
+        const pairs = new Set(line.map((c) => c.replace(/^W/, '')));
+        expect(pairs).toEqual(new Set(row === 0 ? ['BR', scheme === 'T568B' ? 'O' : 'G'] : ['BL', scheme === 'T568B' ? 'G' : 'O'])); // prettier-ignore
+      }
+  });
+  it('offers legends of its own shape first, and loses none', () => {
+    for (const guide of Object.values(GUIDES)) {
+      const { fitting, others } = legendsFor(guide, LEGENDS);
+      expect(fitting.length + others.length).toBe(LEGENDS.length);
+      if (guide.layout.kind === 'legend') expect(fitting.map((l) => l.id)).toContain(guide.layout.usual);
+    }
+    expect(legendsFor(GUIDES['patch-panel'], LEGENDS).fitting.map((l) => l.id)).toEqual(['panel-line']);
+  });
+  it('leaves no place in a sentence unfilled', () => {
+    for (const guide of Object.values(GUIDES))
+      for (const { steps, reminder } of Object.values(guide.gates))
+        for (const s of [...steps, reminder])
+          expect(guideText(s, guide, { units: 'mm', untwist: 'standard', category: '6', scheme: 'T568A' })).not.toMatch(/[{}]/); // prettier-ignore
   });
 });

@@ -20,7 +20,7 @@ export type ParsedLength = { ok: true; mm: number } | { ok: false; message: stri
 
 const NUMBER = /^(?:(\d+)\s+)?(\d+)\s*\/\s*(\d+)$|^(\d+(?:[.,]\d+)?)$/;
 
-/** Reads `12`, `12.5 mm`, `0,5 in`, `1 1/2"`; a bare number is in the job's units. */
+/** Reads `12`, `12.5 mm`, `0,5 in`, `1 1/2"`; a bare number is in the job's units, a fraction in inches: nobody halves a millimetre. */
 export function parseLength(text: string, units: Units): ParsedLength {
   const bad = {
     ok: false as const,
@@ -34,6 +34,7 @@ export function parseLength(text: string, units: Units): ParsedLength {
       ? Number(number[4].replace(',', '.'))
       : Number(number[1] ?? 0) + Number(number[2]) / Number(number[3]);
   if (!Number.isFinite(value)) return bad;
-  const inches = match[2] ? match[2].toLowerCase() !== 'mm' : units === 'inch';
+  const fraction = number[4] === undefined;
+  const inches = match[2] ? match[2].toLowerCase() !== 'mm' : units === 'inch' || fraction;
   return { ok: true, mm: inches ? value * MM_PER_INCH : value };
 }

@@ -1,4 +1,4 @@
-import { formatLength, type Units } from './units';
+import { formatLength, parseLength, type Units } from './units';
 import { UNTWIST_STANDARD, UNTWIST_STRICT, type TradeLength } from '../wiring/dimensions';
 import type { Category } from '../wiring/parts';
 
@@ -32,6 +32,24 @@ export function judgeUntwist(
     ok,
     text: ok
       ? `${formatLength(mm, units)} is within the ${school} school, ${rule}.`
-      : `${formatLength(mm, units)} is too far untwisted: the ${school} school wants ${rule} for category ${category}. Twist it back or do it again.`,
+      : `${formatLength(mm, units)} is too far untwisted: the ${school} school wants ${rule} for category ${category}.`,
   };
+}
+
+/** An untwist as it was typed: judged, or why it is none. */
+export type SaidUntwist = { ok: true; mm: number; judged: UntwistJudgement } | { ok: false; message: string };
+
+/** Reads and judges a typed untwist; null where nothing was typed. */
+export function readUntwist(
+  text: string,
+  school: UntwistSchool,
+  category: Category,
+  units: Units,
+): SaidUntwist | null {
+  if (!text.trim()) return null;
+  const parsed = parseLength(text, units);
+  if (!parsed.ok) return parsed;
+  if (parsed.mm > MOST_UNTWIST_MM)
+    return { ok: false, message: `An untwist of ${Math.round(parsed.mm)} mm cannot be: measure from the twist to the contact.` }; // prettier-ignore
+  return { ...parsed, judged: judgeUntwist(parsed.mm, school, category, units) };
 }

@@ -4,7 +4,9 @@ import { laidAt, SCHEME_ORDER } from '../wiring/schemes';
 import { CONTACTS } from '../wiring/conductors';
 import { cableNamed, connectorsFor } from '../model/cable-named';
 import { figureProblem } from '../wiring/figures';
-import { fitOf } from './fit';
+import { allCautions, cautionsAt } from './cautions';
+import { GUIDES } from './families';
+import { fitOf, linkCategory } from './fit';
 import { ALWAYS_FULL, fullGates, gateAfter, gateBefore, GATES, remindedBefore } from './gates';
 import { GENERIC_CABLES, GENERIC_CONNECTORS, type CableSpec, type ConnectorSpec } from '../wiring/parts';
 import { firstMismatch } from './read-back';
@@ -75,10 +77,40 @@ describe('fit (common practice, no source)', () => {
     expect(said({ conductor: 'stranded' }, { ...plug, takes: 'solid' })[0]).toBe('fits');
     expect(said({ conductor: 'stranded' }, jack)).toEqual(['does-not-fit', 'conductor']);
   });
-  it('leaves the foil out of a shielded plug a little too narrow for it', () => {
-    const fit = fitOf({ ...cable, jacketMm: 6.9, shield: 'F/UTP' }, shielded);
-    expect(fit.grade).toBe('remedy');
-    expect(fit.reasons.find((r) => r.about === 'jacket')!.text).toContain('leave out the folded foil');
+  it('adds a shield folded back to the jacket, leaves the fold out where it is too thick, then squeezes', () => {
+    const jacket = (jacketMm: number, shield: CableSpec['shield'] = 'F/UTP') =>
+      fitOf({ ...cable, jacketMm, shield }, shielded).reasons.find((r) => r.about === 'jacket')!;
+    expect(jacket(6.2).grade).toBe('fits');
+    expect(jacket(6.4)).toMatchObject({ grade: 'remedy', text: expect.stringContaining('leave the fold out') as string }); // prettier-ignore
+    expect(jacket(6.4, 'S/FTP').text).toContain('comb it to one side');
+    expect(jacket(6.9).text).toContain('gently oval');
+    expect(jacket(7.3).grade).toBe('does-not-fit');
+  });
+  it('counts a core, a cap and a field plug to what displaces insulation', () => {
+    for (const id of ['core-cap', 'conn-braided', 'plug-field']) {
+      const spec = GENERIC_CONNECTORS.find((c) => c.id === id)!.spec;
+      const about = (c: Partial<CableSpec>) =>
+        fitOf({ ...cable, shield: spec.shielded ? 'F/UTP' : 'U/UTP', ...c }, spec).reasons;
+      expect(about({ jacket: 'gel-filled' }).find((r) => r.about === 'jacket type')!.grade).toBe('remedy');
+      expect(about({ conductor: 'stranded' }).find((r) => r.about === 'conductor')!.grade).toBe(
+        spec.takes === 'both' ? 'fits' : 'does-not-fit',
+      );
+    }
+  });
+  it('takes the lowest of cable and both connectors for the link', () => {
+    const cat = (category: ConnectorSpec['category']) => ({ ...jack, category });
+    expect(linkCategory({ ...cable, category: '6A' }, [cat('6A'), cat('6')])).toBe('6');
+    expect(linkCategory({ ...cable, category: '6A' }, [cat('6A'), undefined])).toBe('6A');
+  });
+  it('puts the gel caution at every gate where bare conductors are in the hand, whatever the family', () => {
+    const gel = { ...cable, jacket: 'gel-filled' as const };
+    for (const guide of Object.values(GUIDES)) {
+      for (const gate of ['prep', 'lay', 'seat'] as const) {
+        expect(cautionsAt(gate, guide, gel)).toContain('gel');
+        expect(cautionsAt(gate, guide, cable)).not.toContain('gel');
+      }
+      expect(allCautions(guide, gel)).toContain('gel');
+    }
   });
   it('strips two jackets in two steps, squeezes a little oval, and gives up beyond', () => {
     const jacket = (c: Partial<CableSpec>) =>

@@ -226,6 +226,7 @@ function* fileAll(key: IndexKey): Generator<void, AllFiled> {
     }
   };
   let done = 0;
+  let rest = STEP;
   // Fewer mistakes first, so that what is left out is measured against what is likelier.
   for (let order = 0; order <= MOST_MISTAKES; order++)
     for (let c = 0; c < cables.length; c++) {
@@ -251,7 +252,9 @@ function* fileAll(key: IndexKey): Generator<void, AllFiled> {
               done++;
             }
           }
-          if (++done % STEP === 0) yield;
+          if (++done < rest) continue;
+          rest = done + STEP;
+          yield;
         }
       }
     }

@@ -23,11 +23,11 @@ export const wantsRedo = (status: LinkStatus): boolean =>
   status.head.state === 'failed' || status.tail.state === 'failed';
 
 /** Links in the order of the rack: by panel as given, then by port. */
-export const inPortOrder = (links: readonly Link[], panelOrder: readonly string[]): Link[] =>
-  [...links].sort(
-    (a, b) =>
-      panelOrder.indexOf(a.head.panel) - panelOrder.indexOf(b.head.panel) || a.head.port - b.head.port,
-  );
+export function inPortOrder(links: readonly Link[], panelOrder: readonly string[]): Link[] {
+  const place = new Map(panelOrder.map((id, i) => [id, i]));
+  const at = (l: Link) => place.get(l.head.panel) ?? -1;
+  return [...links].sort((a, b) => at(a) - at(b) || a.head.port - b.head.port);
+}
 
 /** What a link wants next, and at which end where it matters. */
 export type Wants = { screen: 'bench'; end: End } | { screen: 'prove' };
@@ -49,14 +49,17 @@ export interface JobNext {
 
 /** The next work of a job: what is terminated is proven first, then what failed is done again, then what is bare is begun. */
 export function nextOfJob(ordered: readonly Link[], statusOf: (id: string) => LinkStatus): JobNext | null {
-  const of = (wants: (s: LinkStatus) => boolean) => ordered.filter((l) => wants(statusOf(l.id)));
-  const works = [
-    ['prove', of(wantsReading)],
-    ['redo', of(wantsRedo)],
-    ['terminate', of((s) => s.head.state === 'bare' || s.tail.state === 'bare')],
-  ] as const;
-  const first = works.find(([, links]) => links.length);
-  return first ? { link: first[1][0]!, work: first[0], count: first[1].length } : null;
+  const found: Partial<Record<JobNext['work'], JobNext>> = {};
+  const add = (work: JobNext['work'], link: Link) => {
+    (found[work] ??= { link, work, count: 0 }).count++;
+  };
+  for (const link of ordered) {
+    const status = statusOf(link.id);
+    if (wantsReading(status)) add('prove', link);
+    if (wantsRedo(status)) add('redo', link);
+    if (status.head.state === 'bare' || status.tail.state === 'bare') add('terminate', link);
+  }
+  return found.prove ?? found.redo ?? found.terminate ?? null;
 }
 
 /** The first link after `from`, going round, that `wants` something; null when none does. */
@@ -69,6 +72,19 @@ export function nextAfter(
   for (let i = 1; i <= ordered.length; i++) {
     const link = ordered[(at + i + ordered.length) % ordered.length]!;
     if (link.id !== from && wants(link)) return link;
+  }
+  return null;
+}
+
+/** `nextAfter` where one stands first: of the nearest of these places that has one; each holds the one before it. */
+export function nextNearest(
+  places: readonly (readonly Link[])[],
+  from: string,
+  wants: (link: Link) => boolean,
+): Link | null {
+  for (const links of places) {
+    const found = nextAfter(links, from, wants);
+    if (found) return found;
   }
   return null;
 }

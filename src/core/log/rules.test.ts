@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { usedFor } from './tools';
 import demo from '../../../demo/skerry-point.json';
 import { jobFileSchema, type Link } from '../model/job';
 import type { EntryOf, JobEntryOf } from '../model/entry';
@@ -244,4 +245,13 @@ describe('a file of readings', () => {
       '100000 rows; at most 5000',
     );
   });
+});
+
+it('offers at a connector the tools that can be in the hand there', () => {
+  const part = (id: string, kind: string, more: object = {}) => ({ id, name: id, kind, ...more });
+  const parts = [part('crimp', 'crimper'), part('punch', 'punch tool'), part('cord', 'test lead'), part('own', 'heat gun')]; // prettier-ignore
+  const at = (family: Parameters<typeof usedFor>[0]) => usedFor(family, parts).map((p) => p.id);
+  expect(at('closed-plug')).toEqual(['crimp', 'own']);
+  expect(at('patch-panel')).toEqual(['punch', 'own']);
+  expect(at('field-plug')).toEqual(['own']);
 });

@@ -1,4 +1,5 @@
 import type { Part } from '../model/job';
+import { classOf, type ConnectorFamily } from '../wiring/connector';
 import type { Projection } from './projection';
 
 /** How a tool, a lot or a lead stands. */
@@ -53,6 +54,25 @@ export const toolUse: Projection<ToolUse> = {
 /** How each of these parts stands, used or not. */
 export const toolStatuses = (parts: readonly Part[], use: ToolUse): ToolStatus[] =>
   parts.map((p) => (Object.hasOwn(use, p.id) ? use[p.id]! : unused(p.id)));
+
+const PUNCHED: ReadonlySet<ConnectorFamily> = new Set<ConnectorFamily>(['punch-down-jack', 'patch-panel']);
+
+/** Kinds of parts that are used at some connectors only; a kind of somebody's own is used at all. */
+const USED_AT: Record<string, (family: ConnectorFamily) => boolean> = {
+  crimper: (f) => classOf(f) === 'plug',
+  'punch tool': (f) => PUNCHED.has(f),
+  'test lead': () => false,
+  tester: () => false,
+};
+
+/** The tools and lots that can be in the hand at a connector of this family. */
+export const usedFor = (family: ConnectorFamily, parts: readonly Part[]): Part[] =>
+  parts.filter(
+    (p) =>
+      !p.cable &&
+      (!p.connector || p.connector.family === family) &&
+      (!Object.hasOwn(USED_AT, p.kind) || USED_AT[p.kind]!(family)),
+  );
 
 /** Whether a punch tool wants to be asked for its cut: never answered, or long ago. */
 export const wantsAsking = (t: ToolStatus): boolean => t.cut === undefined || t.sinceAsked >= ASK_CUT_EVERY;

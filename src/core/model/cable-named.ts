@@ -2,17 +2,18 @@ import type { Part } from './job';
 import { GENERIC_CABLES, GENERIC_CONNECTORS, type CableSpec, type ConnectorSpec } from '../wiring/parts';
 import type { ConnectorFamily } from '../wiring/connector';
 
-const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
+/** Whether two names of a cable or connector are meant to be the same. */
+export const sameName = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();
 
 /** The figures of a cable by what a plan calls it: parts of the job first, then the generic ones; null when unknown. */
 export function cableNamed(name: string, parts: readonly Part[]): CableSpec | null {
-  const own = parts.find((p) => p.cable && (same(p.name, name) || same(p.id, name)));
-  return own?.cable ?? GENERIC_CABLES.find((c) => same(c.name, name))?.spec ?? null;
+  const own = parts.find((p) => p.cable && (sameName(p.name, name) || sameName(p.id, name)));
+  return own?.cable ?? GENERIC_CABLES.find((c) => sameName(c.name, name))?.spec ?? null;
 }
 
 /** The velocity of propagation that this job found for a cable; null where nobody did. */
 export const nvpOfCable = (name: string, parts: readonly Part[]): Part['nvp'] | null =>
-  parts.find((p) => p.nvp && (same(p.name, name) || same(p.id, name)))?.nvp ?? null;
+  parts.find((p) => p.nvp && (sameName(p.name, name) || sameName(p.id, name)))?.nvp ?? null;
 
 /** A connector one can choose for a family. */
 export interface KnownConnector {

@@ -61,6 +61,13 @@ const CLASS_OF: Record<ConnectorFamily, ConnectorClass> = {
 /** The class of a family, as the mistake catalogue and the costs of a redo see it. */
 export const classOf = (family: ConnectorFamily): ConnectorClass => CLASS_OF[family];
 
+/**
+ * Whether the contacts of a family are blades that pierce a conductor in a channel, as in a crimped plug. All others
+ * displace its insulation: cores, caps and field plugs too, whatever their face is.
+ */
+export const piercedByBlades = (family: ConnectorFamily): boolean =>
+  classOf(family) === 'plug' && mediumOf(family) === 'twisted-pair';
+
 /** Families with a jack's face: a tester reaches them through a test lead. */
 const REACHED_BY_LEAD: ReadonlySet<ConnectorFamily> = new Set<ConnectorFamily>([
   'punch-down-jack',

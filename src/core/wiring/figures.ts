@@ -8,6 +8,9 @@ const RANGES: Record<Figure, { least: number; most: number; what: string; unit: 
   gauge: { least: 20, most: 30, what: 'gauge', unit: ' AWG' },
 };
 
+/** A number as it was typed, with comma or point; NaN where it is none. */
+export const figure = (text: string): number => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));
+
 /** Why a figure cannot be meant, as a sentence with what to do; null when it can. */
 export function figureProblem(figure: Figure, value: number): string | null {
   const { least, most, what, unit } = RANGES[figure];

@@ -47,6 +47,7 @@ export const LEGENDS: readonly Legend[] = [
   { id: 'side-by-side', name: 'Pairs side by side, white first', shape: 'two-row', contacts: ['5', '4', '7', '8', '1', '2', '3', '6'] }, // prettier-ignore
   { id: 'solids-outside', name: 'Two rows, solids outside', shape: 'two-row', contacts: ['4', '5', '7', '8', '2', '1', '3', '6'] }, // prettier-ignore
   { id: 'corners', name: 'Pairs in the corners', shape: 'corners', contacts: ['5', '4', '1', '2', '8', '7', '3', '6'] }, // prettier-ignore
+  { id: 'lifted-pairs', name: 'Lifted pairs above, whites outermost', shape: 'corners', contacts: ['7', '8', '2', '1', '5', '4', '6', '3'] }, // prettier-ignore
   { id: 'quadrant-posts', name: 'Quadrants round posts', shape: 'quadrant', contacts: ['5', '4', '1', '2', '3', '6', '8', '7'] }, // prettier-ignore
   { id: 'slots-and-laid', name: 'Two pairs in slots, two laid', shape: 'slots-and-laid', contacts: ['1', '2', '7', '8', '3', '6', '4', '5'] }, // prettier-ignore
   { id: 'panel-line', name: 'One line, pair by pair', shape: 'line', contacts: ['5', '4', '1', '2', '3', '6', '7', '8'] }, // prettier-ignore

@@ -68,7 +68,7 @@ export const GENERIC_CONNECTORS: readonly GenericPart<ConnectorSpec>[] = [
   connector('plug-closed', 'Closed plug, side tines', { ...PLUG, family: 'closed-plug', category: '6', takes: 'both' }), // prettier-ignore
   connector('plug-closed-stranded', 'Closed plug, for stranded', { ...PLUG, family: 'closed-plug', category: '5e', takes: 'stranded', gauges: [24, 26] }), // prettier-ignore
   connector('plug-pass-through', 'Pass-through plug', { ...PLUG, family: 'pass-through-plug', category: '6', takes: 'both' }), // prettier-ignore
-  connector('plug-bar', 'Load-bar plug', { ...PLUG, family: 'load-bar-plug', category: '6', takes: 'both', conductorMaxMm: 1.0 }), // prettier-ignore
+  connector('plug-bar', 'Load-bar plug', { ...PLUG, family: 'load-bar-plug', category: '6', takes: 'both' }), // prettier-ignore
   connector('plug-bar-staggered', 'Load-bar plug, two rows', { ...PLUG, family: 'staggered-load-bar-plug', category: '6A', takes: 'both', conductorMaxMm: 1.1 }), // prettier-ignore
   connector('plug-shielded', 'Shielded plug, inner springs', { ...PLUG, family: 'shielded-plug', category: '6A', takes: 'both', jacketMaxMm: 6.6, conductorMaxMm: 1.1, shielded: true }), // prettier-ignore
   connector('jack-punch', 'Punch-down jack', { ...JACK, family: 'punch-down-jack', category: '6', takes: 'solid' }), // prettier-ignore

@@ -4,13 +4,17 @@
   import { onMount, untrack } from 'svelte';
   import { ALWAYS_FULL } from '$core/bench/gates';
   import { guideText } from '$core/bench/guide-text';
+  import { tricksAt, waitsAt } from '$core/bench/tricks';
   import { belongsAt, type BenchConductor, type BenchContact } from '$core/bench/seats';
   import type { Link } from '$core/model/job';
   import type { End } from '$core/wiring/conductors';
   import { typing } from '$lib/shell/keys';
+  import { keepAwake } from '$lib/device/awake';
   import { useJob } from '$lib/job/open-job.svelte';
+  import { conductorText } from '$lib/strand/words';
   import Cautions from './Cautions.svelte';
   import ConnectorDrawing from './ConnectorDrawing.svelte';
+  import Countdown from './Countdown.svelte';
   import GateSteps from './GateSteps.svelte';
   import GateTrack from './GateTrack.svelte';
   import IdentifyGate from './IdentifyGate.svelte';
@@ -23,12 +27,25 @@
   let { link, end }: { link: Link; end: End } = $props();
   const job = useJob();
   const session = untrack(() => new BenchSession(job, link, end));
-  onMount(() => session.resume());
+  onMount(keepAwake);
+  onMount(() => {
+    session.resume();
+    return session.guard.shown();
+  });
   const status = $derived(job.statusOf(link.id)[end]);
   const reading = $derived(session.gate === 'read-back');
   const firstUse = $derived(session.gate === 'identify' && session.cautionsNew);
   /** Gates whose work is in the hands and not in the drawing: a phone has no room for both. */
-  const handsOnly = $derived(['identify', 'prep', 'log'].includes(session.gate));
+  const handsOnly = $derived(
+    ['identify', 'prep', 'log'].includes(session.gate) || (reading && !session.held.length),
+  );
+  /** Whoever is new sees what goes wrong and what helps without asking. */
+  const trainee = $derived(job.plan.crew.find((p) => p.id === job.here.me)?.role === 'trainee');
+  const usual = $derived(
+    session.gate === 'identify' || session.gate === 'lay' ? session.guide.usualMistakes : [],
+  );
+  const tricks = $derived(tricksAt(session.connector, session.gate));
+  const waits = $derived(waitsAt(session.connector, session.gate));
   const remindable = $derived(!ALWAYS_FULL.has(session.gate));
   const done = { identify: 'It is this one', prep: 'Prepared', lay: 'In order' } as const;
 
@@ -54,6 +71,18 @@
 
 <svelte:window {onkeydown} />
 
+{#snippet onward()}
+  {#if session.gate === 'identify' || session.gate === 'prep' || session.gate === 'lay'}
+    <button
+      class="in-reach act min-h-13 act-now text-lg"
+      data-main-action
+      disabled={!session.guard.ready}
+      onclick={() => session.press()}
+      >{done[session.gate]} <kbd class="hidden key lg:inline">PgDn</kbd></button
+    >
+  {/if}
+{/snippet}
+
 <GateTrack {session} />
 <div
   class="grid flex-1 content-start gap-x-8 gap-y-2 px-3 py-2 lg:grid-cols-[minmax(0,1fr)_26rem] lg:px-5 lg:py-4"
@@ -77,12 +106,13 @@
         seen={session.seen}
         shielded={link.shielded}
         {shows}
+        small={reading}
         here={reading && !session.mismatch ? (session.contacts[session.held.length] ?? null) : null}
         wrong={session.mismatch ? [session.mismatch.contact] : []}
       />
     </div>
   </div>
-  <section class="grid content-start gap-3" aria-label={session.gate}>
+  <section class="grid content-start gap-2 lg:gap-3" aria-label={session.gate}>
     {#if firstUse}<Cautions {session} />{/if}
     {#if session.gate === 'identify' && status.state !== 'bare'}
       <p>
@@ -92,7 +122,7 @@
       </p>
     {/if}
     {#if session.gate === 'identify'}<IdentifyGate {session} />
-    {:else if session.gate === 'lay'}<LayGate {session} />
+    {:else if session.gate === 'lay'}<LayGate {session} action={onward} />
     {:else if session.gate === 'read-back'}<ReadBackGate {session} />
     {:else if session.gate === 'look'}<LookGate {session} />
     {:else if session.gate === 'log'}<LogGate {session} onlogged={logged} />
@@ -107,22 +137,32 @@
       {/if}
     {/if}
     {#if !firstUse}<Cautions {session} />{/if}
-    {#if !firstUse && (session.gate === 'identify' || session.gate === 'prep' || session.gate === 'lay')}
-      <button class="in-reach act min-h-14 act-now text-lg" data-main-action onclick={() => session.next()}
-        >{done[session.gate]} <kbd class="hidden key lg:inline">PgDn</kbd></button
-      >
+    {#if !firstUse && (session.gate === 'identify' || session.gate === 'prep')}
+      {@render onward()}
     {:else if session.gate === 'seat'}
       {#if !session.readBack}
         <p class="border-l-4 border-wrong pl-3" role="alert">
-          The order was not read back yet. <button
-            class="min-h-12 font-semibold underline underline-offset-4"
-            onclick={() => session.to('read-back')}>Read it back first</button
-          >
+          {session.mismatch
+            ? `Contact ${session.mismatch.contact} holds ${conductorText(session.mismatch.holds)}, by what was read.`
+            : 'The order was not read back yet.'}
         </p>
+        <button
+          class="in-reach act min-h-13 act-now text-lg"
+          data-main-action
+          disabled={!session.guard.ready}
+          onclick={() => session.to('read-back')}
+          >Read it back first <kbd class="hidden key lg:inline">PgDn</kbd></button
+        >
+        <button class="act" onclick={() => session.press()}>{session.guide.seated} without it</button>
+      {:else}
+        <button
+          class="in-reach act min-h-13 act-now text-lg"
+          data-main-action
+          disabled={!session.guard.ready}
+          onclick={() => session.press()}
+          >{session.guide.seated} <kbd class="hidden key lg:inline">PgDn</kbd></button
+        >
       {/if}
-      <button class="in-reach act min-h-14 act-now text-lg" data-main-action onclick={() => session.next()}
-        >{session.guide.seated} <kbd class="hidden key lg:inline">PgDn</kbd></button
-      >
     {/if}
     {#if remindable}
       <button
@@ -131,15 +171,17 @@
         >I know this gate: only remind me from now on</button
       >
     {/if}
-    {#if session.gate === 'identify' || session.gate === 'lay'}
-      <details class="text-sm">
+    {#if waits}<Countdown {...waits} />{/if}
+    {#if tricks.length || usual.length}
+      <details class="text-sm" open={trainee}>
         <summary class="flex min-h-12 cursor-pointer items-center text-faint"
-          >what usually goes wrong here, and what it takes</summary
+          >{usual.length ? 'what usually goes wrong here, and what helps' : 'what helps here'}</summary
         >
         <ul class="list-disc pl-5">
-          {#each session.guide.usualMistakes as m (m)}<li>{m}</li>{/each}
+          {#each usual as m (m)}<li class="font-semibold">{m}</li>{/each}
+          {#each tricks as t (t)}<li>{t}</li>{/each}
         </ul>
-        <p class="mt-1">It takes {session.guide.consumables.join(', ')}.</p>
+        {#if usual.length}<p class="mt-1">It takes {session.guide.consumables.join(', ')}.</p>{/if}
       </details>
     {/if}
   </section>

@@ -1,12 +1,12 @@
 <script lang="ts">
-  import { CAUTIONS, type CautionId } from '$core/bench/cautions';
+  import { allCautions, CAUTIONS, cautionsAt } from '$core/bench/cautions';
   import type { BenchSession } from './session.svelte';
 
   let { session }: { session: BenchSession } = $props();
   const here = $derived(
-    session.gate === 'log' || session.gate === 'identify' ? [] : (session.guide.cautions[session.gate] ?? []),
+    session.gate === 'identify' ? [] : cautionsAt(session.gate, session.guide, session.cable),
   );
-  const all = $derived([...new Set(Object.values(session.guide.cautions).flat())] as CautionId[]);
+  const all = $derived(allCautions(session.guide, session.cable));
 </script>
 
 {#if session.gate === 'identify'}

@@ -5,7 +5,7 @@
   import { FAMILY_NAMES } from '$core/wiring/connector';
   import Strand from '$lib/strand/Strand.svelte';
   import { conductorText } from '$lib/strand/words';
-  import { drawContacts, FRAME, HUB, hubbed, JACKET, type Seen } from './drawing/drawing';
+  import { drawContacts, frameOf, HUB, hubbed, jacketOf, type Seen } from './drawing/drawing';
   import { SHAPES } from './drawing/shapes';
 
   interface Props {
@@ -16,8 +16,14 @@
     shows: (contact: BenchContact) => BenchConductor | null;
     here?: BenchContact | null;
     wrong?: readonly BenchContact[];
+    /** Beside a question: a phone has room for both only so. */
+    small?: boolean;
   }
-  let { family, seen, shielded, shows, here = null, wrong = [] }: Props = $props();
+  let { family, seen, shielded, shows, here = null, wrong = [], small = false }: Props = $props();
+  const frame = $derived(frameOf(seen, family, shielded));
+  const shapes = $derived(
+    SHAPES[family].filter((s) => !s.from || (seen.kind === 'plug' && s.from === seen.view.from)),
+  );
   const contacts = $derived(drawContacts(family, seen, shielded));
   const nose = $derived(seen.kind === 'plug' && seen.view.from === 'front');
   const says = $derived(
@@ -29,16 +35,16 @@
 </script>
 
 <svg
-  viewBox="0 0 {FRAME.width} {FRAME.height}"
+  viewBox="0 0 {frame.width} {frame.height}"
   role="img"
   aria-label={says}
-  class="mx-auto block max-h-[38dvh] w-full max-w-xl lg:max-h-[46dvh]"
+  class={['mx-auto block w-full max-w-xl lg:max-h-[46dvh]', small ? 'max-h-[22dvh]' : 'max-h-[42dvh]']}
 >
-  {#each SHAPES[family].filter((s) => s.layer === 'back' || (s.layer === 'dashed' && !nose)) as s, i (i)}
+  {#each shapes.filter((s) => s.layer === 'back' || (s.layer === 'dashed' && !nose)) as s, i (i)}
     <path d={s.d} class={s.layer} />
   {/each}
   {#if !nose && seen.kind !== 'coax' && !hubbed(seen)}
-    <rect {...JACKET} class="jacket" />
+    <rect {...jacketOf(seen)} class="jacket" />
   {/if}
   {#each contacts as c (c.contact)}
     {@const conductor = shows(c.contact)}
@@ -49,21 +55,33 @@
     {/if}
   {/each}
   {#if hubbed(seen)}<circle cx={HUB.x} cy={HUB.y} r={HUB.r} class="jacket" />{/if}
-  {#each SHAPES[family].filter((s) => s.layer === 'front') as s, i (i)}<path d={s.d} class="front" />{/each}
-  {#each SHAPES[family].filter((s) => s.layer === 'hatch') as s, i (i)}
+  {#each shapes.filter((s) => s.layer === 'front') as s, i (i)}<path d={s.d} class="front" />{/each}
+  {#each shapes.filter((s) => s.layer === 'hatch') as s, i (i)}
     <path d={s.d} class="braid" />
   {/each}
   {#if seen.kind === 'plug' && seen.view.up === 'latch' && !nose}
-    <path d="M168 40 H232 L224 226 H176 Z" class="latch" />
+    <path d="M164 92 H236 L226 244 H174 Z" class="latch" />
   {/if}
   {#if seen.kind === 'plug' && nose}
-    <path d={seen.view.up === 'latch' ? 'M150 62 V46 H250 V62' : 'M150 208 V224 H250 V208'} class="back" />
+    <path d={seen.view.up === 'latch' ? 'M150 56 V44 H250 V56' : 'M150 212 V224 H250 V212'} class="back" />
   {/if}
-  {#if seen.kind === 'plug' && seen.view.up === 'contacts' && !nose}
+  {#if seen.kind === 'plug' && (nose || seen.view.up === 'contacts')}
+    {@const y = !nose ? 60 : seen.view.up === 'contacts' ? 60 : 186}
     {#each contacts.filter((c) => c.contact !== 'S') as c (c.contact)}
-      <rect x={c.x - 4} y="66" width="8" height="22" class="blade" />
+      <rect x={c.x - 5} {y} width="10" height="22" class="blade" />
     {/each}
   {/if}
+  {#if seen.kind === 'plug'}
+    <text x="6" y="236" class="held">{seen.view.up === 'contacts' ? 'contacts up,' : 'latch up,'}</text>
+    <text x="6" y="254" class="held">{seen.view.up === 'contacts' ? 'latch below' : 'contacts below'}</text>
+    {#if nose}
+      <text x="394" y="254" text-anchor="end" class="held">looking into the nose</text>
+    {:else}
+      <text x="394" y="236" text-anchor="end" class="held">cable</text>
+      <text x="394" y="254" text-anchor="end" class="held">toward you</text>
+    {/if}
+  {/if}
+  {#if seen.kind === 'legend'}<text x="4" y="14" class="held">cable toward you</text>{/if}
   {#each contacts as c (c.contact)}
     {@const conductor = shows(c.contact)}
     {#if c.contact === here}
@@ -73,7 +91,7 @@
       <path d="M{c.x - 9} {c.y - 9} l18 18 m0 -18 l-18 18" class="wrong" />
     {/if}
     <text x={c.label.x} y={c.label.y} text-anchor={c.label.anchor} class="number">{c.contact}</text>
-    {#if conductor}<text x={c.label.x} y={c.label.y + 14} text-anchor={c.label.anchor} class="letters"
+    {#if conductor}<text x={c.label.x} y={c.label.y + 18} text-anchor={c.label.anchor} class="letters"
         >{conductorText(conductor)}</text
       >{/if}
   {/each}
@@ -130,15 +148,19 @@
     stroke: var(--wrong);
     stroke-width: 4;
   }
+  .held {
+    font-size: 15px;
+    fill: var(--faint);
+  }
   .number,
   .letters {
     font-family: var(--font-mono);
-    font-size: 15px;
+    font-size: 17px;
     font-weight: 700;
     fill: var(--ink);
   }
   .letters {
-    font-size: 11.5px;
-    font-weight: 500;
+    font-size: 17.5px;
+    font-weight: 600;
   }
 </style>

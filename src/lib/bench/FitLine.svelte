@@ -1,14 +1,22 @@
 <script lang="ts">
   import { connectorsFor } from '$core/model/cable-named';
-  import { fitOf } from '$core/bench/fit';
+  import { fitOf, linkCategory } from '$core/bench/fit';
+  import { FAMILY_NAMES } from '$core/wiring/connector';
+  import { otherEnd } from '$core/wiring/conductors';
   import FitSheet from './FitSheet.svelte';
   import type { BenchSession } from './session.svelte';
 
   let { session }: { session: BenchSession } = $props();
   let open = $state(false);
-  const connector = $derived(connectorsFor(session.connector, session.job.plan.parts)[0]);
+  const connector = $derived(session.connectorPart);
   const fit = $derived(session.cable && connector ? fitOf(session.cable, connector.spec) : null);
-  const notes = $derived(fit?.reasons.filter((r) => r.grade !== 'fits') ?? []);
+  /** Trimming the spline is a step of every preparation: what is always said is not read. */
+  const notes = $derived(fit?.reasons.filter((r) => r.grade !== 'fits' && r.about !== 'spline') ?? []);
+  const across = $derived.by(() => {
+    const { connector: family } = session.link[otherEnd(session.end)];
+    return { family, spec: connectorsFor(family, session.job.plan.parts)[0]?.spec };
+  });
+  const category = $derived(session.cable && linkCategory(session.cable, [connector?.spec, across.spec]));
 </script>
 
 <section
@@ -18,13 +26,16 @@
   {#if fit && connector}
     <p>
       <strong
-        >{fit.grade === 'fits'
-          ? 'Fits.'
-          : fit.grade === 'remedy'
+        >{fit.grade === 'does-not-fit'
+          ? 'Does not fit.'
+          : notes.length
             ? 'Fits, with a remedy.'
-            : 'Does not fit.'}</strong
+            : 'Fits.'}</strong
       >
-      {notes.map((n) => n.text).join(' ')} Category {fit.category} at most.
+      {notes.map((n) => n.text).join(' ')}
+      {fit.category === category
+        ? `Category ${category} at most.`
+        : `This end ${fit.category}, the ${FAMILY_NAMES[across.family]} at the other holds the link to ${category}.`}
     </p>
   {:else}
     <p>

@@ -1,123 +1,108 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { v4 as uuid } from 'uuid';
-  import { connectorsFor } from '$core/model/cable-named';
-  import { figureProblem } from '$core/wiring/figures';
+  import { connectorsFor, sameName } from '$core/model/cable-named';
   import { fitOf } from '$core/bench/fit';
-  import { CATEGORIES, GENERIC_CABLES, JACKETS, SHIELDS, type CableSpec } from '$core/wiring/parts';
+  import { GENERIC_CABLES, type CableSpec, type ConnectorSpec } from '$core/wiring/parts';
   import { FAMILY_NAMES } from '$core/wiring/connector';
   import Sheet from '$lib/shell/Sheet.svelte';
+  import CableFigures from './CableFigures.svelte';
+  import ConnectorFigures from './ConnectorFigures.svelte';
   import type { BenchSession } from './session.svelte';
 
   let { session, onclose }: { session: BenchSession; onclose: () => void } = $props();
-  const extras = $derived(session.job.plan);
+  const NEW = 'new';
+  const plan = $derived(session.job.plan);
+  const own = $derived(
+    plan.parts.flatMap((p) => (p.cable ? [{ id: p.id, name: p.name, spec: p.cable }] : [])),
+  );
   const cables = $derived([
-    ...extras.parts.flatMap((p) => (p.cable ? [{ id: p.id, name: p.name, spec: p.cable }] : [])),
-    ...GENERIC_CABLES,
+    ...own,
+    ...GENERIC_CABLES.filter((g) => !own.some((o) => sameName(o.name, g.name))),
   ]);
-  const connectors = $derived(connectorsFor(session.connector, extras.parts));
-  const known = untrack(() => cables.find((c) => c.spec === session.cable));
-  let cableId = $state(known?.id ?? 'new');
-  let connectorId = $state(untrack(() => connectors[0]!.id));
-  let draft = $state<CableSpec>(untrack(() => ({ ...GENERIC_CABLES[1]!.spec })));
-  let name = $state(untrack(() => session.link.cable));
-  let figures = $state(
-    untrack(() => ({
-      jacket: String(draft.jacketMm),
-      conductor: String(draft.conductorMm),
-      gauge: String(draft.gauge),
-    })),
-  );
-  const number = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));
-  const problems = $derived(
-    (['jacket', 'conductor', 'gauge'] as const)
-      .map((f) => figureProblem(f, number(figures[f])))
-      .filter((p) => p !== null),
-  );
-  const spec = $derived<CableSpec | null>(
-    cableId !== 'new'
-      ? (cables.find((c) => c.id === cableId)?.spec ?? null)
-      : problems.length
-        ? null
-        : {
-            ...draft,
-            jacketMm: number(figures.jacket),
-            conductorMm: number(figures.conductor),
-            gauge: number(figures.gauge),
-          },
-  );
-  const connector = $derived(connectors.find((c) => c.id === connectorId) ?? connectors[0]!);
-  const fit = $derived(spec && fitOf(spec, connector.spec));
+  const connectors = $derived(connectorsFor(session.connector, plan.parts));
+  let cableId = $state(untrack(() => cables.find((c) => c.spec === session.cable)?.id ?? NEW));
+  let connectorId = $state(untrack(() => session.connectorPart?.id ?? NEW));
+  /** A part of this job whose figures are being changed. */
+  let mending = $state<'cable' | 'connector' | null>(null);
+  let cableTyped = $state.raw<CableSpec | null>(null);
+  let connectorTyped = $state.raw<ConnectorSpec | null>(null);
+  let cableName = $state(untrack(() => session.link.cable));
+  let connectorName = $state('');
+  let says = $state('');
+
+  const cable = $derived(cables.find((c) => c.id === cableId));
+  const connector = $derived(connectors.find((c) => c.id === connectorId));
+  const typesCable = $derived(cableId === NEW || mending === 'cable');
+  const typesConnector = $derived(connectorId === NEW || mending === 'connector');
+  const spec = $derived(typesCable ? cableTyped : (cable?.spec ?? null));
+  const opening = $derived(typesConnector ? connectorTyped : (connector?.spec ?? null));
+  const fit = $derived(spec && opening ? fitOf(spec, opening) : null);
+  const isOwn = (id: string) => plan.parts.some((p) => p.id === id);
   const MARK = { fits: '✓', remedy: '!', 'does-not-fit': '✕' };
 
-  function keep(): void {
-    if (!spec || !name.trim()) return;
-    extras.keepPart({ id: uuid(), name: name.trim().slice(0, 120), kind: 'cable', cable: spec });
-    onclose();
+  /** Keeps what was typed: under a name the job knows already it takes that one's place. */
+  function keep(kind: 'cable' | 'connector'): void {
+    const name = (kind === 'cable' ? cableName : connectorName).trim().slice(0, 120);
+    const chosen = mending === kind ? (kind === 'cable' ? cableId : connectorId) : '';
+    const before = plan.parts.find((p) => p.id === chosen) ?? plan.parts.find((p) => p[kind] && sameName(p.name, name)); // prettier-ignore
+    const figures = kind === 'cable' ? { cable: spec! } : { connector: opening! };
+    const part = { ...(before ?? { id: uuid(), kind: kind === 'cable' ? 'cable' : 'connector lot' }), name, ...figures }; // prettier-ignore
+    plan.keepPart(part);
+    mending = null;
+    if (kind === 'cable') cableId = part.id;
+    else chooseConnector(part.id);
+    says = `${name}: figures kept.`;
+  }
+  function mend(kind: 'cable' | 'connector'): void {
+    mending = kind;
+    if (kind === 'cable') cableName = cable!.name;
+    else connectorName = plan.parts.find((p) => p.id === connectorId)!.name;
+  }
+  async function strike(id: string): Promise<void> {
+    says = await plan.change({ remove: { parts: [id] } }, 'bench');
+  }
+  function chooseConnector(id: string): void {
+    connectorId = id;
+    mending = null;
+    if (id !== NEW) session.setConnectorPart(id);
+  }
+  async function useHere(): Promise<void> {
+    const link = { ...session.link, cable: cable!.name };
+    says = await plan.change({ put: { links: [link] } }, 'bench');
   }
 </script>
 
-{#snippet pick(label: string, list: readonly string[], value: string, set: (v: string) => void)}
+{#snippet kept(kind: 'cable' | 'connector')}
   <label class="text-sm"
-    >{label}
-    <select class="field" {value} onchange={(e) => set(e.currentTarget.value)}>
-      {#each list as x (x)}<option value={x} class="bg-paper">{x}</option>{/each}
-    </select>
+    >keep it on this job as
+    {#if kind === 'cable'}<input class="field" bind:value={cableName} maxlength="120" />
+    {:else}<input class="field" bind:value={connectorName} maxlength="120" />{/if}
   </label>
+  <button
+    class="act act-now"
+    onclick={() => keep(kind)}
+    disabled={kind === 'cable' ? !spec || !cableName.trim() : !opening || !connectorName.trim()}
+    >Keep this {kind}</button
+  >
+{/snippet}
+{#snippet ownPart(kind: 'cable' | 'connector', id: string)}
+  {#if isOwn(id) && mending !== kind}
+    <div class="flex gap-2">
+      <button class="act px-3" onclick={() => mend(kind)}>Change its figures</button>
+      <button class="act px-3" onclick={() => strike(id)}>Strike it out</button>
+    </div>
+  {/if}
 {/snippet}
 
 <Sheet title="Does it fit?" {onclose}>
   <div class="grid gap-3">
-    <label class="text-sm"
-      >cable
-      <select class="field" bind:value={cableId}>
-        {#each cables as c (c.id)}<option value={c.id} class="bg-paper">{c.name}</option>{/each}
-        <option value="new" class="bg-paper">another: type its figures</option>
-      </select>
-    </label>
-    {#if cableId === 'new'}
-      <div class="grid grid-cols-2 gap-2 sm:grid-cols-3">
-        {#each [['jacket', 'jacket, mm'], ['conductor', 'insulated conductor, mm'], ['gauge', 'gauge, AWG']] as const as [f, label] (f)}
-          <label class="text-sm"
-            >{label}
-            <input class="field font-mono" inputmode="decimal" bind:value={figures[f]} />
-          </label>
-        {/each}
-        {@render pick(
-          'category',
-          CATEGORIES,
-          draft.category,
-          (v) => (draft.category = v as CableSpec['category']),
-        )}
-        {@render pick(
-          'conductor',
-          ['solid', 'stranded'],
-          draft.conductor,
-          (v) => (draft.conductor = v as CableSpec['conductor']),
-        )}
-        {@render pick('shield', SHIELDS, draft.shield, (v) => (draft.shield = v as CableSpec['shield']))}
-        {@render pick('jacket type', JACKETS, draft.jacket, (v) => (draft.jacket = v as CableSpec['jacket']))}
-        {@render pick(
-          'spline',
-          ['yes', 'no'],
-          draft.spline ? 'yes' : 'no',
-          (v) => (draft.spline = v === 'yes'),
-        )}
-      </div>
-      {#each problems as p (p)}<p class="border-l-4 border-wrong pl-3" role="alert">{p}</p>{/each}
-    {/if}
-    <label class="text-sm"
-      >{FAMILY_NAMES[session.connector]}
-      <select class="field" bind:value={connectorId}>
-        {#each connectors as c (c.id)}<option value={c.id} class="bg-paper">{c.name}</option>{/each}
-      </select>
-    </label>
     {#if fit}
       <h3 class={['text-xl font-bold', fit.grade === 'does-not-fit' && 'text-wrong']} data-testid="fit">
         {fit.grade === 'fits' ? 'Fits' : fit.grade === 'remedy' ? 'Fits, with a remedy' : 'Does not fit'}
       </h3>
       <ul class="border-t border-rule">
-        {#each fit.reasons as r (r.about)}
+        {#each [...fit.reasons].sort((a, b) => Number(a.grade === 'fits') - Number(b.grade === 'fits')) as r (r.about)}
           <li class="grid grid-cols-[1.5rem_1fr] border-b border-rule py-1.5">
             <span class={['font-bold', r.grade === 'does-not-fit' && 'text-wrong']} aria-label={r.grade}
               >{MARK[r.grade]}</span
@@ -125,14 +110,44 @@
           </li>
         {/each}
       </ul>
-      {#if cableId === 'new'}
-        <label class="text-sm"
-          >keep it on this job as
-          <input class="field" bind:value={name} maxlength="120" />
-        </label>
-        <button class="act act-now" onclick={keep} disabled={!name.trim()}>Keep this cable</button>
+    {/if}
+    <label class="text-sm"
+      >cable
+      <select class="field" bind:value={cableId} onchange={() => (mending = null)}>
+        {#each cables as c (c.id)}<option value={c.id} class="bg-paper">{c.name}</option>{/each}
+        <option value={NEW} class="bg-paper">another: type its figures</option>
+      </select>
+    </label>
+    {#if typesCable}
+      {#key `${cableId} ${mending}`}
+        <CableFigures from={cable?.spec ?? GENERIC_CABLES[1]!.spec} onfigures={(s) => (cableTyped = s)} />
+      {/key}
+      {@render kept('cable')}
+    {:else if cable}
+      {@render ownPart('cable', cable.id)}
+      {#if !sameName(cable.name, session.link.cable)}
+        <button class="act" onclick={useHere}>{session.link.label} has this cable</button>
       {/if}
     {/if}
-    {#if extras.refused}<p class="border-l-4 border-wrong pl-3" role="alert">{extras.refused}</p>{/if}
+    <label class="text-sm"
+      >{FAMILY_NAMES[session.connector]}
+      <select class="field" value={connectorId} onchange={(e) => chooseConnector(e.currentTarget.value)}>
+        {#each connectors as c (c.id)}<option value={c.id} class="bg-paper">{c.name}</option>{/each}
+        <option value={NEW} class="bg-paper">another: type its figures</option>
+      </select>
+    </label>
+    {#if typesConnector}
+      {#key `${connectorId} ${mending}`}
+        <ConnectorFigures
+          from={connector?.spec ?? connectors[0]!.spec}
+          onfigures={(s) => (connectorTyped = s)}
+        />
+      {/key}
+      {@render kept('connector')}
+    {:else if connector}
+      {@render ownPart('connector', connector.id)}
+    {/if}
+    {#if says}<p role="status">{says}</p>{/if}
+    {#if plan.refused}<p class="border-l-4 border-wrong pl-3" role="alert">{plan.refused}</p>{/if}
   </div>
 </Sheet>

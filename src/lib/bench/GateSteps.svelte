@@ -9,7 +9,7 @@
   );
 </script>
 
-<ol class="grid gap-2 text-lg leading-snug">
+<ol class="grid gap-1 leading-snug lg:gap-2 lg:text-lg">
   {#each steps as step, i (step)}
     <li class="grid grid-cols-[1.5rem_1fr]"><span class="font-mono font-bold">{i + 1}</span>{step}</li>
   {/each}

@@ -5,12 +5,14 @@
   import Choice from '$lib/shell/Choice.svelte';
   import FitLine from './FitLine.svelte';
   import GateSteps from './GateSteps.svelte';
+  import { flagWords } from '$core/model/tape';
   import { tailWords } from '$lib/job/where';
   import type { BenchSession } from './session.svelte';
 
   let { session }: { session: BenchSession } = $props();
   const coaxLink = $derived(mediumOf(session.link[session.end].connector) === 'coax');
   const families = $derived(CONNECTOR_FAMILIES.filter((f) => (mediumOf(f) === 'coax') === coaxLink));
+  const flag = $derived(session.job.statusOf(session.link.id)[session.end].flag);
   const here = $derived(session.job.plan.where(session.link));
 </script>
 
@@ -19,6 +21,9 @@
     ? `${here.closet.name}, panel ${here.panel.name}, port ${session.link.head.port}`
     : tailWords(here, session.link)}{session.link.cable ? `: ${session.link.cable}` : ''}.
 </p>
+{#if flag}<p class="text-lg font-bold lg:hidden" data-testid="flag here">
+    On this cable: {flagWords(flag)}.
+  </p>{/if}
 <GateSteps {session} gate="identify" />
 <div class="grid gap-2 sm:grid-cols-[1fr_auto]">
   <Choice
@@ -39,6 +44,12 @@
 {#if session.scheme !== session.ordered && !coaxLink}
   <p class="border-l-4 border-wrong pl-3" role="alert">
     This end was ordered to {session.ordered}. Seat it to {session.scheme} only if that was changed.
+  </p>
+{/if}
+{#if session.connector !== session.link[session.end].connector}
+  <p class="border-l-4 border-wrong pl-3" role="alert">
+    The plan has a {FAMILY_NAMES[session.link[session.end].connector]} here. Seat another only if that was changed,
+    and change the plan with it.
   </p>
 {/if}
 {#if !coaxLink}<FitLine {session} />{/if}

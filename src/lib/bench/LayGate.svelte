@@ -1,18 +1,22 @@
 <script lang="ts">
-  import { plugViewWords } from '$core/bench/plug-view';
+  import type { Snippet } from 'svelte';
+  import { legendsFor } from '$core/bench/legends-for';
   import GateSteps from './GateSteps.svelte';
   import LegendEditor from './LegendEditor.svelte';
   import PairLaySheet from './PairLaySheet.svelte';
+  import Untwist from './Untwist.svelte';
   import type { BenchSession } from './session.svelte';
 
-  let { session }: { session: BenchSession } = $props();
+  let { session, action }: { session: BenchSession; action: Snippet } = $props();
   let editing = $state(false);
   let laying = $state(false);
   const kind = $derived(session.guide.layout.kind);
+  const { fitting, others } = $derived(legendsFor(session.guide, session.job.plan.legends));
 </script>
 
+<GateSteps {session} gate="lay" />
+{@render action()}
 {#if kind === 'plug'}
-  <p class="text-sm text-faint">As drawn: {plugViewWords(session.view)}.</p>
   <div class="grid grid-cols-2 gap-2">
     <button
       class="act px-3"
@@ -34,8 +38,10 @@
         value={session.legend.id}
         onchange={(e) => session.setLegend(e.currentTarget.value)}
       >
-        {#each session.job.plan.legends as l (l.id)}<option value={l.id} class="bg-paper">{l.name}</option
-          >{/each}
+        {#each fitting as l (l.id)}<option value={l.id} class="bg-paper">{l.name}</option>{/each}
+        <optgroup label="of another shape" class="bg-paper">
+          {#each others as l (l.id)}<option value={l.id} class="bg-paper">{l.name}</option>{/each}
+        </optgroup>
       </select>
     </label>
     <button class="h-13 border-2 border-ink px-3 font-semibold" onclick={() => (editing = true)}
@@ -43,7 +49,7 @@
     >
   </div>
 {/if}
-<GateSteps {session} gate="lay" />
+{#if kind !== 'coax'}<Untwist {session} />{/if}
 {#if kind !== 'coax'}
   <button
     class="min-h-12 text-left font-semibold underline underline-offset-4"

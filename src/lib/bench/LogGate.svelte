@@ -1,36 +1,17 @@
 <script lang="ts">
   import { mediumOf } from '$core/wiring/connector';
-  import { parseLength } from '$core/bench/units';
-  import { judgeUntwist, MOST_UNTWIST_MM } from '$core/bench/untwist';
-  import { wantsAsking } from '$core/log/tools';
+  import { usedFor, wantsAsking } from '$core/log/tools';
   import { FAMILY_NAMES } from '$core/wiring/connector';
   import PhotoButton from '$lib/photo/PhotoButton.svelte';
   import PhotoCompare from './PhotoCompare.svelte';
+  import Untwist from './Untwist.svelte';
   import type { BenchSession } from './session.svelte';
 
   let { session, onlogged }: { session: BenchSession; onlogged: () => void } = $props();
   const coax = $derived(mediumOf(session.connector) === 'coax');
-  const untwist = $derived.by(() => {
-    if (!session.untwist.trim() || coax) return null;
-    const parsed = parseLength(session.untwist, session.setting.units);
-    if (!parsed.ok) return parsed;
-    if (parsed.mm > MOST_UNTWIST_MM)
-      return { ok: false as const, message: `An untwist of ${Math.round(parsed.mm)} mm cannot be: measure from the twist to the contact.` }; // prettier-ignore
-    return {
-      ...parsed,
-      judged: judgeUntwist(
-        parsed.mm,
-        session.setting.untwist,
-        session.setting.category,
-        session.setting.units,
-      ),
-    };
-  });
-  const used = $derived(
-    session.job.plan.parts.filter(
-      (p) => !p.cable && (!p.connector || p.connector.family === session.connector),
-    ),
-  );
+  const untwist = $derived(coax ? null : session.untwistSaid);
+  const tooFar = $derived(untwist?.ok === true && !untwist.judged.ok);
+  const used = $derived(usedFor(session.connector, session.job.plan.parts));
 
   let answered = $state<string[]>([]);
   /** Punch tools in hand whose cut nobody has judged for long. */
@@ -49,8 +30,8 @@
   }
 
   function log(): void {
-    if (untwist && !untwist.ok) return;
-    session.log(untwist ? untwist.mm : undefined);
+    if ((untwist && !untwist.ok) || !session.guard.take()) return;
+    session.log(untwist?.mm);
     onlogged();
   }
 </script>
@@ -61,24 +42,7 @@
     : `, ${session.scheme}`}.
   {session.readBack ? 'Read back and right.' : 'The order was not read back on this attempt.'}
 </p>
-{#if !coax}
-  <label class="text-sm"
-    >untwist at the contact, if you measured it ({session.setting.units})
-    <input
-      class="mt-1 block h-12 w-40 border border-ink bg-transparent px-2 font-mono text-base"
-      inputmode="decimal"
-      autocomplete="off"
-      value={session.untwist}
-      oninput={(e) => session.setUntwist(e.currentTarget.value)}
-    />
-  </label>
-  {#if untwist}
-    {@const bad = !untwist.ok || !untwist.judged.ok}
-    <p class={bad ? 'border-l-4 border-wrong pl-3' : ''} role={bad ? 'alert' : 'status'}>
-      {untwist.ok ? untwist.judged.text : untwist.message}
-    </p>
-  {/if}
-{/if}
+{#if !coax}<Untwist {session} />{/if}
 {#if used.length}
   <fieldset class="flex flex-wrap gap-2">
     <legend class="text-sm">with</legend>
@@ -107,9 +71,22 @@
 {/each}
 <PhotoButton link={session.link} end={session.end} />
 <PhotoCompare {session} />
-<button
-  class="in-reach act min-h-14 act-now text-lg"
-  data-main-action
-  disabled={untwist !== null && !untwist.ok}
-  onclick={log}>Log it, next port <kbd class="hidden key lg:inline">PgDn</kbd></button
->
+{#if tooFar}
+  <button
+    class="in-reach act min-h-14 act-now text-lg"
+    data-main-action
+    disabled={!session.guard.ready}
+    onclick={() => session.refuse('Untwisted too far at the contact.', untwist?.ok ? untwist.mm : undefined)}
+    >Log it as refused, do it again <kbd class="hidden key lg:inline">PgDn</kbd></button
+  >
+  <button class="act" disabled={!session.guard.ready} onclick={log}
+    >Log it all the same, against the {session.setting.untwist} school</button
+  >
+{:else}
+  <button
+    class="in-reach act min-h-14 act-now text-lg"
+    data-main-action
+    disabled={!session.guard.ready || (untwist !== null && !untwist.ok)}
+    onclick={log}>Log it, next port <kbd class="hidden key lg:inline">PgDn</kbd></button
+  >
+{/if}

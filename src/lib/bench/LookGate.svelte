@@ -30,7 +30,10 @@
   >
   <button class="act" onclick={() => session.startAgain()}>Cannot be mended: log it and start again</button>
 {:else}
-  <button class="in-reach act min-h-14 act-now text-lg" data-main-action onclick={() => session.next()}
-    >All as it should be <kbd class="hidden key lg:inline">PgDn</kbd></button
+  <button
+    class="in-reach act min-h-14 act-now text-lg"
+    data-main-action
+    disabled={!session.guard.ready}
+    onclick={() => session.press()}>All as it should be <kbd class="hidden key lg:inline">PgDn</kbd></button
   >
 {/if}

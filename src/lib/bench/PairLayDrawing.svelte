@@ -25,7 +25,7 @@
   viewBox="0 0 {stages.length * WIDTH} 150"
   class="mx-auto my-3 block max-h-52 w-full"
   role="img"
-  aria-label="From the turned cable: {stages.map((s) => s.join(', ')).join('; then ')}"
+  aria-label="From the cable: {stages.map((s) => s.join(', ')).join('; then ')}"
 >
   {#each stages as stage, k (k)}
     {@const left = k * WIDTH + WIDTH / 2}

@@ -18,7 +18,6 @@
       : rowPlaces(scheme, seen.kind === 'plug' && seen.places[0]!.contact === '1');
   });
   const lay = $derived(order.length === 4 ? layPairs(order, places) : null);
-  const TURNS = ['no turn', 'a quarter turn clockwise', 'half a turn', 'a quarter turn counter-clockwise'];
 </script>
 
 <Sheet title="Which way round?" {onclose}>
@@ -41,7 +40,11 @@
       {lay.end === 'other'
         ? 'These pairs follow neither rotation.'
         : `This is the ${lay.end} end: the other end comes round the other way.`}
-      <strong>Give the cable {TURNS[lay.quarterTurns]}.</strong>
+      <strong
+        >{places.form === 'ring'
+          ? `Turn the cable until ${lay.turned[0]} is at the top left.`
+          : `Press it flat with ${lay.turned[0]} and ${lay.turned[1]} at the left, ${lay.turned[2]} and ${lay.turned[3]} at the right.`}</strong
+      >
       {#if lay.crossings.length}
         Then {lay.crossings
           .map((c) => `cross ${c.outside} and ${c.inside}, ${c.outside} on the outside`)
@@ -53,7 +56,7 @@
     <PairLayDrawing {lay} form={places.form} />
     <p class="text-sm text-faint">
       Drawn as {places.fromCableSide ? 'seen from the cable’s side' : 'seen into the cut'}. The least crossing
-      by our weights: blue across green costs most.
+      by our weights: the pair of 4-5 across the pair of 3-6 costs most.
     </p>
     <button class="mt-2 act" onclick={() => (tapped = [])}>Tap them again</button>
   {/if}

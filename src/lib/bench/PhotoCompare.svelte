@@ -1,5 +1,4 @@
 <script lang="ts">
-  import { photoUrl } from '$lib/photo/photo-box';
   import Sheet from '$lib/shell/Sheet.svelte';
   import ConnectorDrawing from './ConnectorDrawing.svelte';
   import type { BenchSession } from './session.svelte';
@@ -15,7 +14,7 @@
   {#if open}
     <Sheet title="{session.link.label} {session.end}" wide onclose={() => (open = false)}>
       <div class="grid items-center gap-3 lg:grid-cols-2">
-        {#await photoUrl(session.job.plan.id, photo) then src}
+        {#await session.job.photos.url(photo) then src}
           <img
             {src}
             alt="Close-up of {session.link.label} at the {session.end}"

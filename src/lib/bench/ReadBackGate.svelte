@@ -1,10 +1,12 @@
 <script lang="ts">
   import { mediumOf } from '$core/wiring/connector';
+  import { findingWords, PATTERN_HINTS } from '$core/bench/read-back';
   import type { BenchConductor } from '$core/bench/seats';
   import { CONDUCTORS } from '$core/wiring/conductors';
   import { pressesFocus, typing } from '$lib/shell/keys';
   import Swatch from '$lib/strand/Swatch.svelte';
   import { conductorText } from '$lib/strand/words';
+  import GateSteps from './GateSteps.svelte';
   import type { BenchSession } from './session.svelte';
 
   let { session }: { session: BenchSession } = $props();
@@ -15,13 +17,17 @@
   );
   const asked = $derived(session.contacts[session.held.length]);
   const legend = $derived(session.guide.layout.kind === 'legend');
-  const wrong = $derived(session.mismatch);
+  const wrong = $derived(session.readingOn ? null : session.mismatch);
+  const over = $derived(session.mismatch ? session.finding : null);
+  const begun = $derived(session.held.length > 0);
 
   function onkeydown(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey || event.altKey || typing(event) || pressesFocus(event)) return;
     const choice = /^[1-9]$/.test(event.key) ? choices[Number(event.key) - 1] : undefined;
-    if (choice && asked && !wrong) session.tap(choice);
+    if (event.repeat) return;
+    if (choice && asked && !wrong && !over) session.tap(choice);
     else if (event.key === 'Backspace' && session.held.length) session.takeBack();
+    else if (event.key === 'Enter' && over) session.readAgain();
     else if (event.key === 'Enter' && wrong) session.exchanged();
     else return;
     event.preventDefault();
@@ -30,49 +36,81 @@
 
 <svelte:window {onkeydown} />
 
-{#if wrong}
+{#if over}
+  <p class="border-l-4 border-wrong pl-3 text-xl font-bold" role="alert" data-testid="finding">
+    {findingWords(over, session.scheme, conductorText)}
+  </p>
+  <div class="grid gap-2">
+    <button class="act min-h-14 act-now" data-main-action onclick={() => session.readAgain()}
+      >Put right: read all of it again <kbd class="hidden key lg:inline">Enter</kbd></button
+    >
+    <button class="act" onclick={() => session.takeBack()}>I tapped the wrong colour</button>
+  </div>
+{:else if wrong}
   <div class="border-l-4 border-wrong pl-3" role="alert" data-testid="mismatch">
     <p class="text-xl font-bold">
       Contact {wrong.contact} holds {conductorText(wrong.holds)}, it wants {conductorText(wrong.wants)}.
     </p>
-    <p class="text-lg">
-      {conductorText(wrong.holds)} belongs at {wrong.exchangeWith}: exchange {wrong.contact} and {wrong.exchangeWith}
-      now, while it still comes out.
-    </p>
+    {#if session.patterns.length}
+      <p class="text-lg">
+        {session.patterns.map((p) => PATTERN_HINTS[p]).join(' ')} The rest tells: read on before you move anything.
+      </p>
+    {:else}
+      <p class="text-lg">
+        {conductorText(wrong.holds)} belongs at {wrong.exchangeWith}: exchange {wrong.contact} and {wrong.exchangeWith}
+        now, while it still comes out.
+      </p>
+    {/if}
   </div>
   <div class="grid gap-2">
-    <button class="act min-h-14 act-now" data-main-action onclick={() => session.exchanged()}
+    {#if session.patterns.length}
+      <button class="act min-h-14 act-now" data-main-action onclick={() => session.readOn()}>Read on</button>
+    {/if}
+    <button
+      class={['act min-h-14', !session.patterns.length && 'act-now']}
+      data-main-action={session.patterns.length ? undefined : true}
+      onclick={() => session.exchanged()}
       >Exchanged: read {wrong.contact} again <kbd class="hidden key lg:inline">Enter</kbd></button
     >
+    {#if !session.patterns.length}
+      <button class="act" onclick={() => session.readOn()}>Read on to the end first</button>
+    {/if}
     <button class="act" onclick={() => session.takeBack()}>I tapped the wrong colour</button>
   </div>
 {:else if asked}
+  {#if !begun}<GateSteps {session} gate="read-back" />{/if}
   <p class="text-xl font-bold" data-testid="asked">
     {mediumOf(session.connector) === 'coax'
       ? asked === 'C'
         ? 'What is in the middle?'
         : 'What lies round it?'
-      : legend
-        ? `Slot ${session.held.length + 1}, contact ${asked}: what is in it?`
-        : `Contact ${asked}: what is in your hand?`}
+      : asked === 'S'
+        ? 'Last, the shield: what is bonded there?'
+        : legend
+          ? `Slot ${session.held.length + 1}, contact ${asked}: what is in it?`
+          : `Contact ${asked}: what is in your hand?`}
   </p>
-  <div class="grid grid-cols-2 gap-2" role="group" aria-label="What you hold">
+  <div class="grid grid-cols-2 gap-1.5 lg:gap-2" role="group" aria-label="What you hold">
     {#each choices as c, i (c)}
-      <button class="act min-h-13 justify-start px-3 py-1" onclick={() => session.tap(c)}>
+      <button class="act min-h-12 justify-start px-3 py-1" onclick={() => session.tap(c)}>
         <Swatch conductor={c} width={46} height={18} />
         <span class="flex-1 font-mono">{conductorText(c)}</span><kbd class="hidden key lg:inline">{i + 1}</kbd
         >
       </button>
     {/each}
   </div>
-  {#if session.held.length}
+  {#if begun}
     <button class="min-h-12 font-semibold underline underline-offset-4" onclick={() => session.takeBack()}
       >take the last one back</button
     >
   {/if}
 {:else}
   <p class="text-xl font-bold">Read back and right.</p>
-  <button class="act act-now text-lg" data-main-action onclick={() => session.next()}
+  <button
+    class="act act-now text-lg"
+    data-main-action
+    disabled={!session.guard.ready}
+    onclick={() => session.press()}
     >On to {session.guide.seated.toLowerCase()} <kbd class="hidden key lg:inline">PgDn</kbd></button
   >
   <button class="act" onclick={() => session.readAgain()}>Read it again</button>

@@ -4,10 +4,13 @@
   import { paceOf } from '$core/bench/sweep';
   import { guideText } from '$core/bench/guide-text';
   import type { Panel } from '$core/model/job';
+  import { flagWords } from '$core/model/tape';
   import { nextAfter } from '$core/log/next';
   import PortStrip from '$lib/port-strip/PortStrip.svelte';
+  import { keepAwake } from '$lib/device/awake';
   import { useJob } from '$lib/job/open-job.svelte';
   import { tailWords } from '$lib/job/where';
+  import { PressGuard } from '$lib/shell/press-guard.svelte';
   import ConnectorDrawing from './ConnectorDrawing.svelte';
   import { BenchSession } from './session.svelte';
 
@@ -22,9 +25,22 @@
   const session = $derived(link ? untrack(() => new BenchSession(job, link, 'head')) : null);
   const pace = $derived(paceOf(doneAt, left.length));
   const key = $derived(`gauntlet:sweep:${job.plan.id}:${panel.id}`);
+  /** A port that is not as the panel is stops the rhythm: the hand goes on by itself. */
+  const differs = $derived(
+    session && session.ordered !== job.plan.policy.scheme
+      ? `This port is ${session.ordered}, the panel ${job.plan.policy.scheme}: orange and green change places.`
+      : link?.ordered === 'crossover'
+        ? `This link is ordered as a crossover: its head is ${session?.ordered}, its tail the other.`
+        : '',
+  );
+  let seenDiffering = $state('');
+  const flag = $derived(link && job.statusOf(link.id).head.flag);
   const GATES = ['identify', 'prep', 'lay', 'read-back', 'seat', 'look'] as const;
 
+  const guard = new PressGuard();
+  onMount(keepAwake);
   onMount(() => {
+    guard.shown();
     try {
       doneAt = JSON.parse(localStorage.getItem(key) ?? '[]') as number[];
     } catch {
@@ -33,12 +49,13 @@
   });
 
   function done(): void {
-    if (!session || !link) return;
+    if (!session || !link || !guard.take()) return;
     const next = nextAfter(links, link.id, (l) => bare(l.id));
     session.log();
     doneAt = [...doneAt.slice(-199), Date.now()];
     localStorage.setItem(key, JSON.stringify(doneAt));
     at = next?.id ?? '';
+    guard.shown();
   }
   function skip(): void {
     const next = link && nextAfter(links, link.id, (l) => bare(l.id));
@@ -51,7 +68,13 @@
   {#if session && link}
     <div class="flex flex-wrap items-baseline gap-x-3 border-b border-rule px-3 py-2 lg:px-5">
       <h1 class="font-mono text-2xl font-bold lg:text-3xl">{link.label}</h1>
-      <p class="min-w-0 flex-1">from {tailWords(job.plan.where(link), link)}</p>
+      <p class="min-w-0 flex-1">
+        from {tailWords(job.plan.where(link), link)}{#if flag}<strong class="block">{flagWords(flag)}</strong
+          >{/if}
+      </p>
+      <p class="border-2 border-rule px-2 font-mono text-2xl font-bold" title="The scheme of this port">
+        {session.ordered.slice(-1)}
+      </p>
       <p class="w-full font-mono text-sm sm:w-auto" data-testid="pace">
         {left.length} of {links.length} left{pace.minutesEach === null
           ? ''
@@ -75,12 +98,27 @@
             </li>
           {/each}
         </ul>
+        {#if differs}
+          <p class="flex items-center gap-3 border-4 border-wrong p-2 text-lg font-bold" role="alert">
+            <span class="font-mono text-5xl">{session.ordered.slice(-1)}</span>{differs}
+          </p>
+        {/if}
         {#if session.cautionsNew}
           <a class="act act-now" data-main-action href={job.at('bench', link.id, 'head')}
             >First read the cautions of this kind <kbd class="hidden key lg:inline">PgDn</kbd></a
           >
+        {:else if differs && seenDiffering !== link.id}
+          <button
+            class="act min-h-16 act-now text-lg"
+            data-main-action
+            disabled={!guard.ready}
+            onclick={() => {
+              seenDiffering = link.id;
+              guard.shown();
+            }}>Laid to {session.ordered.slice(-1)} <kbd class="hidden key lg:inline">PgDn</kbd></button
+          >
         {:else}
-          <button class="act min-h-16 act-now text-lg" data-main-action onclick={done}
+          <button class="act min-h-16 act-now text-lg" data-main-action disabled={!guard.ready} onclick={done}
             >{link.label} read back, looked at, done <kbd class="hidden key lg:inline">PgDn</kbd></button
           >
         {/if}

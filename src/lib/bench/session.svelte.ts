@@ -3,16 +3,19 @@ import { ALWAYS_FULL, gateAfter, gateBefore, GATES, remindedBefore, type Gate } 
 import type { Guide } from '$core/bench/guide';
 import { placesOf, type Legend } from '$core/wiring/legend';
 import { seenInPlug, type PlugView } from '$core/bench/plug-view';
-import { firstMismatch } from '$core/bench/read-back';
+import { firstMismatch, patternsSoFar, readBackFinding } from '$core/bench/read-back';
 import { belongsAt, benchContacts, type BenchConductor, type BenchContact } from '$core/bench/seats';
 import { BREAK_MINUTES } from '$core/bench/sweep';
-import { cableNamed } from '$core/model/cable-named';
+import { readUntwist } from '$core/bench/untwist';
+import { cableNamed, connectorsFor } from '$core/model/cable-named';
 import type { Link } from '$core/model/job';
 import { specOf } from '$core/log/link-spec';
+import { usedFor } from '$core/log/tools';
 import type { End } from '$core/wiring/conductors';
 import { CONNECTOR_FAMILIES, FAMILY_NAMES, type ConnectorFamily } from '$core/wiring/connector';
 import { SCHEMES, type Scheme } from '$core/wiring/schemes';
 import type { OpenJob } from '$lib/job/open-job.svelte';
+import { PressGuard, STEP_AFTER_MS } from '$lib/shell/press-guard.svelte';
 import type { Seen } from './drawing/drawing';
 
 const REMINDERS = 'gauntlet:bench-reminders';
@@ -41,15 +44,20 @@ export class BenchSession {
   scheme = $state<Scheme>('T568B');
   view = $state<PlugView>({ up: 'contacts', from: 'rear' });
   legendId = $state('');
+  private connectorPartId = $state('');
   /** Conductors read back so far, in the order asked. */
   held = $state<BenchConductor[]>([]);
   /** The whole order was read back and found right. */
   readBack = $state(false);
+  /** What is wrong was seen, and the rest is read all the same, so that the whole can be named. */
+  readingOn = $state(false);
   /** Things that were not as they should be at the look. */
   amiss = $state<string[]>([]);
   untwist = $state('');
   parts = $state<string[]>([]);
   reminders = $state.raw<readonly Gate[]>([]);
+  /** Keeps one press from being two. */
+  readonly guard = new PressGuard(undefined, STEP_AFTER_MS);
   private readBackFrom: number | null = null;
   private lastReadBack = $state<string | null>(null);
   private workedMs = 0;
@@ -73,6 +81,12 @@ export class BenchSession {
   readonly contacts = $derived.by(() => this.askOrder());
   readonly wanted = $derived.by(() => this.contacts.map((c) => belongsAt(this.connector, this.scheme, c)));
   readonly mismatch = $derived.by(() => firstMismatch(this.contacts, this.wanted, this.held));
+  /** What it may be as a whole, by what was read so far. */
+  readonly patterns = $derived.by(() => patternsSoFar(this.connector, this.scheme, this.contacts, this.held));
+  /** What a reading that is over amounts to, where it is not right. */
+  readonly finding = $derived.by(() =>
+    readBackFinding(this.connector, this.scheme, this.contacts, this.held),
+  );
   readonly legend = $derived.by((): Legend => this.job.plan.legend(this.legendId));
   readonly seen = $derived.by((): Seen => {
     const { layout } = this.guide;
@@ -81,13 +95,22 @@ export class BenchSession {
       return { kind: 'legend', shape: this.legend.shape, places: placesOf(this.legend) };
     return { kind: 'plug', view: this.view, rows: layout.rows, places: seenInPlug(this.view, layout.rows) };
   });
+  /** Which connector of its family is used here: the one chosen last on this device, else the first that is known. */
+  readonly connectorPart = $derived.by(() => {
+    const known = connectorsFor(this.connector, this.job.plan.parts);
+    return known.find((k) => k.id === this.connectorPartId) ?? known[0];
+  });
   /** The cable as the job or the program knows it, by what the plan calls it. */
   readonly cable = $derived.by(() => cableNamed(this.link.cable, this.job.plan.parts));
   readonly setting = $derived.by(() => ({
     units: this.job.plan.policy.units,
     untwist: this.job.plan.policy.untwist,
     category: this.cable?.category ?? ('6' as const),
+    scheme: this.scheme,
   }));
+  readonly untwistSaid = $derived.by(() =>
+    readUntwist(this.untwist, this.setting.untwist, this.setting.category, this.setting.units),
+  );
   readonly reminded = $derived.by(() => remindedBefore(this.gate, this.reminders));
   /** The family's cautions still have to be acknowledged by who works here. */
   readonly cautionsNew = $derived.by(() => !this.job.log.hasReadCautions(this.job.here.me, this.connector));
@@ -161,8 +184,14 @@ export class BenchSession {
     return `gauntlet:legend:${this.job.plan.id}:${this.connector}:${at}`;
   }
 
+  private get partKey(): string {
+    return `gauntlet:connector:${this.job.plan.id}:${this.connector}`;
+  }
+
   private choose(connector: ConnectorFamily): void {
     this.connector = connector;
+    this.connectorPartId = localStorage.getItem(this.partKey) ?? '';
+    this.parts = this.toolsInHand();
     const { layout } = GUIDES[connector];
     if (layout.kind === 'plug') this.view = { up: layout.usual, from: 'rear' };
     if (layout.kind === 'legend') this.legendId = localStorage.getItem(this.legendKey) ?? layout.usual;
@@ -181,6 +210,10 @@ export class BenchSession {
     localStorage.setItem(this.legendKey, id);
     this.readAgain();
   }
+  setConnectorPart(id: string): void {
+    this.connectorPartId = id;
+    localStorage.setItem(this.partKey, id);
+  }
   setView(view: Partial<PlugView>): void {
     this.view = { ...this.view, ...view };
     this.save();
@@ -191,17 +224,38 @@ export class BenchSession {
   }
   togglePart(id: string): void {
     this.parts = this.parts.includes(id) ? this.parts.filter((p) => p !== id) : [...this.parts, id];
+    localStorage.setItem(this.toolsKey, JSON.stringify(this.parts));
     this.save();
   }
 
+  /** Tools stay in the hand from port to port: those said last by this person for this kind of connector. */
+  private get toolsKey(): string {
+    return `gauntlet:tools:${this.job.plan.id}:${this.job.here.me}:${this.connector}`;
+  }
+  private toolsInHand(): string[] {
+    try {
+      const kept = JSON.parse(localStorage.getItem(this.toolsKey) ?? '[]') as string[];
+      const used = usedFor(this.connector, this.job.plan.parts).map((p) => p.id);
+      return kept.filter((id) => used.includes(id));
+    } catch {
+      return [];
+    }
+  }
+
   to(gate: Gate): void {
+    if (gate === 'seat' && this.gate !== 'seat' && this.mismatch) this.writeReadBack(false);
     this.gate = gate;
+    this.guard.shown();
     if (gate === 'read-back' && this.readBackFrom === null) this.readBackFrom = Date.now();
     this.save();
   }
   next(): void {
     const next = gateAfter(this.gate, this.reminders);
     if (next) this.to(next);
+  }
+  /** Goes on as a press of the main action does, once. */
+  press(): void {
+    if (this.guard.take()) this.next();
   }
   back(): void {
     const before = gateBefore(this.gate, this.reminders);
@@ -221,48 +275,53 @@ export class BenchSession {
 
   /** Takes in the conductor that is in the hand at the contact asked. */
   tap(conductor: BenchConductor): void {
-    if (this.mismatch || this.held.length >= this.contacts.length) return;
+    // The same one twice is the same press twice: it is at one contact only.
+    if ((this.mismatch && !this.readingOn) || this.held.length >= this.contacts.length) return;
+    if (this.held.at(-1) === conductor) return;
     this.readBackFrom ??= Date.now();
     this.held = [...this.held, conductor];
-    const right = this.mismatch === null;
-    if (!right || this.held.length === this.contacts.length) {
-      const entry = this.job.log.write(
-        this.link.id,
-        'read-back',
-        { right, held: [...this.held], seconds: Math.min(86_400, (Date.now() - this.readBackFrom) / 1000) },
-        this.end,
-      );
-      if (right) {
-        this.readBack = true;
-        this.lastReadBack = entry.id;
-        this.readBackFrom = null;
-        this.next();
-      } else this.lastReadBack = entry.id;
+    if (!this.mismatch && this.held.length === this.contacts.length) {
+      this.lastReadBack = this.writeReadBack(true);
+      this.readBack = true;
+      this.readBackFrom = null;
+      this.next();
     }
     this.save();
   }
 
-  /** The last tap was a slip: it is taken back, and with it what was logged of it. */
+  private writeReadBack(right: boolean): string {
+    const from = this.readBackFrom ?? Date.now();
+    const seconds = Math.min(86_400, (Date.now() - from) / 1000);
+    return this.job.log.write(this.link.id, 'read-back', { right, held: [...this.held], seconds }, this.end).id; // prettier-ignore
+  }
+
+  /** Reads the rest although something is wrong, so that the whole can be named. */
+  readOn(): void {
+    this.readingOn = true;
+    this.save();
+  }
+
+  /** The last tap was a slip. */
   takeBack(): void {
-    if (this.mismatch && this.lastReadBack)
-      this.job.log.write(this.link.id, 'void', {
-        entry: this.lastReadBack,
-        reason: 'Tapped the wrong colour.',
-      });
-    this.lastReadBack = null;
     this.held = this.held.slice(0, -1);
+    if (!this.mismatch) this.readingOn = false;
     this.save();
   }
 
   /** The conductors were exchanged in the hand: on from the first that was wrong. */
   exchanged(): void {
-    this.lastReadBack = null;
-    this.held = this.held.slice(0, -1);
+    this.writeReadBack(false);
+    this.held = this.held.slice(
+      0,
+      this.held.findIndex((c, i) => c !== this.wanted[i]),
+    );
+    this.readingOn = false;
     this.save();
   }
 
   /** Reads all of it again; a read-back that was right before no longer counts. */
   readAgain(): void {
+    if (this.mismatch) this.writeReadBack(false);
     if (this.readBack && this.lastReadBack)
       this.job.log.write(
         this.link.id,
@@ -275,6 +334,7 @@ export class BenchSession {
 
   private forgetReadBack(): void {
     this.held = [];
+    this.readingOn = false;
     this.readBack = false;
     this.readBackFrom = null;
     this.lastReadBack = null;
@@ -294,10 +354,15 @@ export class BenchSession {
 
   /** It cannot be mended: the attempt is written down as done and refused, and one begins anew. */
   startAgain(): void {
-    const reason = this.amiss.join(' ').slice(0, 400) || 'Refused at the look.';
-    this.logWork();
+    this.refuse(this.amiss.join(' ').slice(0, 400) || 'Refused at the look.');
+  }
+
+  /** Writes the attempt down as done and refused; one begins anew. */
+  refuse(reason: string, untwistMm?: number): void {
+    this.logWork(untwistMm);
     this.job.log.write(this.link.id, 'rejected', { reason }, this.end);
     this.amiss = [];
+    this.untwist = '';
     this.forgetReadBack();
     this.to(this.firstGate());
   }

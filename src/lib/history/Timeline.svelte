@@ -10,7 +10,6 @@
   import { clockWords, localTime } from './time';
   import PlannedChanges from './PlannedChanges.svelte';
   import SmallLoom from '$lib/diagnosis/SmallLoom.svelte';
-  import { photoUrl } from '$lib/photo/photo-box';
   import { useJob } from '$lib/job/open-job.svelte';
 
   let { entries }: { entries: readonly Resolved[] } = $props();
@@ -93,7 +92,7 @@
             measured={e.data.reading}
           />{/if}
         {#if e.kind === 'photo'}
-          {#await photoUrl(job.plan.id, e.data.photo) then src}
+          {#await job.photos.url(e.data.photo) then src}
             <img
               {src}
               alt="Close-up of {link?.label ?? ''}"

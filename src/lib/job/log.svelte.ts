@@ -55,7 +55,8 @@ const MOST_UNDOABLE = 5;
  * nothing is kept by hand, so that what is taken back is gone from all of them at once.
  */
 export class JobLog {
-  private readonly statuses = new SvelteMap<string, LinkStatus>();
+  /** States of links that changed since this log was opened. */
+  private readonly changed = new SvelteMap<string, LinkStatus>();
   /** What the server's states were made from; none where the log is too long to have here. */
   private archive: LogEntry[] | null;
   /** Entries of links that were asked for one by one, where the archive is not here. */
@@ -82,10 +83,7 @@ export class JobLog {
   ) {
     this.seq = data.seq;
     this.archive = data.log ? [...data.log] : null;
-    for (const s of data.statuses) {
-      this.bases.set(s.link, s);
-      this.statuses.set(s.link, s);
-    }
+    for (const s of data.statuses) this.bases.set(s.link, s);
     const newest = data.statuses.reduce(
       (a, s) => Math.max(a, s.lastEntry ? Date.parse(s.lastEntry.at) : 0),
       0,
@@ -139,7 +137,9 @@ export class JobLog {
   }
 
   statusOf(link: string): LinkStatus {
-    return this.statuses.get(link) ?? linkState(this.linkOf(link)!, this.terms()).init();
+    return (
+      this.changed.get(link) ?? this.bases.get(link) ?? linkState(this.linkOf(link)!, this.terms()).init()
+    );
   }
 
   /** All entries of a link; null where some of them are not on this device. */
@@ -172,7 +172,7 @@ export class JobLog {
     const base = this.bases.get(id) ?? projection.init();
     const since = this.beyond.get(id) ?? [];
     const until = base.lastEntry?.at;
-    this.statuses.set(id, projectSince(projection, { base, until, since, before: this.logOf(id) }).state);
+    this.changed.set(id, projectSince(projection, { base, until, since, before: this.logOf(id) }).state);
   }
 
   /** Shows an entry that this device wrote or heard. */

@@ -1,26 +1,21 @@
 import { invalidateAll } from '$app/navigation';
 import { createContext } from 'svelte';
-import { nextAfter, wantsReading } from '$core/log/next';
+import { nextAfter, nextNearest, wantsReading } from '$core/log/next';
 import { inRework } from '$core/log/rework';
 import type { LinkStatus } from '$core/log/state';
 import type { LogEntry } from '$core/model/entry';
-import type { JobPlan, Link } from '$core/model/job';
+import type { Link } from '$core/model/job';
 import type { End } from '$core/wiring/conductors';
 import { askAccess } from '$lib/access/access';
 import { address, apiAddress } from '$lib/address/address';
-import { keepForOffline } from '$lib/device/kept-jobs';
 import { listenToJob } from '$lib/device/feed';
 import { Outbox } from '$lib/device/outbox.svelte';
-import { sendPhotos } from '$lib/photo/photo-box';
+import { PhotoBox } from '$lib/photo/photo-box.svelte';
 import { TesterInHand } from '$lib/testers/in-hand.svelte';
 import { Here } from './here.svelte';
-import { JobLog, type LogData } from './log.svelte';
+import { keepUpToDate, type JobData } from './job-data';
+import { JobLog } from './log.svelte';
 import { OpenPlan } from './plan.svelte';
-
-/** What the server gives of a job when it is opened. */
-export interface JobData extends LogData {
-  plan: JobPlan;
-}
 
 /** What the server tells of a job while it is open. */
 interface FeedItem {
@@ -30,8 +25,8 @@ interface FeedItem {
   revision: number;
 }
 
-/** How long nothing is logged before the job is kept anew for a start without a server; a long one is much to fetch. Our judgement. */
-const QUIET_MS = { short: 8000, long: 120_000 };
+/** How long after something was logged what is new is kept for a start without a server. Our judgement. */
+const KEPT_AFTER_MS = 2000;
 /** A device that missed too much loads the job anew, but not again and again where the server is slow to answer. */
 const ANEW_EVERY_MS = 60_000;
 
@@ -49,6 +44,7 @@ export class OpenJob {
   readonly here: Here;
   readonly outbox: Outbox;
   readonly tester: TesterInHand;
+  readonly photos: PhotoBox;
 
   constructor(data: JobData) {
     this.plan = new OpenPlan(data.plan, () => this.here.me, () => invalidateAll()); // prettier-ignore
@@ -57,6 +53,7 @@ export class OpenJob {
     this.here.resume();
     this.tester = new TesterInHand(data.plan.id, () => this.plan.parts);
     this.tester.resume();
+    this.photos = new PhotoBox(data.plan.id);
     this.outbox = new Outbox(data.plan.id, {
       answered: ({ states, refused, revision }) => {
         const ids = new Set(refused.map((r) => r.id));
@@ -82,7 +79,7 @@ export class OpenJob {
   resume(): () => void {
     this.plan.resume();
     void this.outbox.resume();
-    void sendPhotos(this.plan.id);
+    void this.photos.send();
     void this.whoIsLetIn();
     const online = () => {
       void this.outbox.send();
@@ -111,23 +108,17 @@ export class OpenJob {
   }
 
   private keeping: ReturnType<typeof setTimeout> | undefined;
-  /** What lies on this device for a start without a server follows what the server has, once things are quiet. */
+  /** What lies on this device for a start without a server follows what the server has. */
   private keepSoon(): void {
-    clearTimeout(this.keeping);
-    this.keeping = setTimeout(
-      () => {
-        const path = apiAddress(this.plan.id, 'site');
-        fetch(path)
-          .then((answer) => (answer.ok ? keepForOffline(path, answer) : undefined))
-          .catch(() => undefined);
-      },
-      this.log.whole ? QUIET_MS.short : QUIET_MS.long,
-    );
+    this.keeping ??= setTimeout(() => {
+      this.keeping = undefined;
+      void keepUpToDate(apiAddress(this.plan.id, 'site'));
+    }, KEPT_AFTER_MS);
   }
 
   private reachedAgain(): void {
     void this.plan.sendWaiting();
-    void sendPhotos(this.plan.id);
+    void this.photos.send();
   }
 
   private hear({ seq, entries, states, revision }: FeedItem): void {
@@ -159,9 +150,18 @@ export class OpenJob {
     return nextAfter(this.plan.ordered, from, (l) => wantsReading(this.statusOf(l.id)));
   }
 
-  /** The next link with an end still bare, from this one on. */
+  /** The next link with an end still bare, from this one on: at this panel or in this room first, then in this closet. */
   nextBare(from: string | null, end: End): Link | null {
-    return nextAfter(this.plan.ordered, from, (l) => this.statusOf(l.id)[end].state === 'bare');
+    const { plan } = this;
+    const bare = (l: Link) => this.statusOf(l.id)[end].state === 'bare';
+    const link = from === null ? undefined : plan.link(from);
+    if (!link) return nextAfter(plan.ordered, null, bare);
+    const { closet, room } = plan.where(link);
+    const near =
+      end === 'head'
+        ? [plan.panelLinks(link.head.panel), plan.ordered.filter((l) => plan.where(l).closet === closet)]
+        : [plan.roomLinks(room.id)];
+    return nextNearest([...near, plan.ordered], link.id, bare);
   }
 
   /** Links in rework: failed, or done again and not proven since. */

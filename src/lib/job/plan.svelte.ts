@@ -63,6 +63,16 @@ function setField(target: object, path: string, value: unknown): void {
   else inner[last] = value;
 }
 
+function groupBy(links: readonly Link[], key: (link: Link) => string): Map<string, Link[]> {
+  const groups = new Map<string, Link[]>();
+  for (const l of links) {
+    const group = groups.get(key(l));
+    if (group) group.push(l);
+    else groups.set(key(l), [l]);
+  }
+  return groups;
+}
+
 /** A job's plan on this device: what is worked on, where things are, and how it is changed. */
 export class OpenPlan {
   /** The whole plan, retired things with it: the history names them. */
@@ -70,6 +80,8 @@ export class OpenPlan {
   readonly ordered: readonly Link[];
   readonly where: (link: Link) => Whereabouts;
   private readonly active: JobPlan;
+  private readonly ofPanel: ReadonlyMap<string, Link[]>;
+  private readonly ofRoom: ReadonlyMap<string, Link[]>;
   private readonly links_: ReadonlyMap<string, Link>;
   /** Parts and legends, which are added to on the way and may wait for the server. */
   parts = $state.raw<readonly Part[]>([]);
@@ -96,6 +108,8 @@ export class OpenPlan {
       this.active.panels.map((p) => p.id),
     );
     this.where = whereabouts(plan);
+    this.ofPanel = groupBy(this.ordered, (l) => l.head.panel);
+    this.ofRoom = groupBy(this.ordered, (l) => this.where(l).room.id);
     this.parts = plan.parts;
     this.own = plan.legends;
   }
@@ -146,8 +160,12 @@ export class OpenPlan {
   link(id: string | undefined): Link | undefined {
     return id === undefined ? undefined : this.links_.get(id);
   }
-  panelLinks(panel: string): Link[] {
-    return this.ordered.filter((l) => l.head.panel === panel);
+  panelLinks(panel: string): readonly Link[] {
+    return this.ofPanel.get(panel) ?? [];
+  }
+  /** Links whose tails are in a room, in the order of the rack. */
+  roomLinks(room: string): readonly Link[] {
+    return this.ofRoom.get(room) ?? [];
   }
   person(id: string | undefined): string {
     return this.whole.crew.find((p) => p.id === id)?.name ?? 'somebody';

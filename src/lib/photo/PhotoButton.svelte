@@ -4,7 +4,7 @@
   import type { Link } from '$core/model/job';
   import type { End } from '$core/wiring/conductors';
   import { useJob } from '$lib/job/open-job.svelte';
-  import { keepPhoto, shrinkPhoto } from './photo-box';
+  import { shrinkPhoto } from './shrink';
 
   let { link, end, onkept }: { link: Link; end: End; onkept?: (id: string) => void } = $props();
   const job = useJob();
@@ -27,7 +27,7 @@
     }
     const id = uuid();
     try {
-      await keepPhoto(job.plan.id, id, shrunk.blob);
+      await job.photos.keep(id, shrunk.blob);
     } catch {
       wrong = 'This device has no room for the picture: free some, or leave private mode, and take it again.';
       return;

@@ -8,7 +8,7 @@
   let byRoom = $state(false);
 
   const place = $derived(job.plan.where(current));
-  const inRoom = $derived(job.plan.ordered.filter((l) => job.plan.where(l).room.id === place.room.id));
+  const inRoom = $derived(job.plan.roomLinks(place.room.id));
   const links = $derived(byRoom ? inRoom : job.plan.panelLinks(current.head.panel));
   const counted = $derived.by(() => {
     const of = (state: string) =>

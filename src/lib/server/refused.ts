@@ -59,10 +59,14 @@ export async function readBytes(request: Request, limit: number): Promise<Buffer
   const chunks: Uint8Array[] = [];
   let size = 0;
   if (declared <= Math.max(limit, MOST_DRAINED))
-    for await (const chunk of request.body ?? []) {
-      size += chunk.byteLength;
-      if (size <= limit) chunks.push(chunk);
-      else if (size > MOST_DRAINED) break;
+    try {
+      for await (const chunk of request.body ?? []) {
+        size += chunk.byteLength;
+        if (size <= limit) chunks.push(chunk);
+        else if (size > MOST_DRAINED) break;
+      }
+    } catch {
+      throw new Refused('The connection ended before all of it was here: send it again.', [], 400);
     }
   if (Math.max(size, declared) > limit)
     throw new Refused(

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount, untrack, type Snippet } from 'svelte';
-  import { provideJob, OpenJob, type JobData } from '$lib/job/open-job.svelte';
+  import type { JobData } from '$lib/job/job-data';
+  import { provideJob, OpenJob } from '$lib/job/open-job.svelte';
   import Shell from './Shell.svelte';
 
   let { data, children }: { data: JobData; children: Snippet } = $props();

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import type { Snippet } from 'svelte';
   import { asking } from '$lib/address/address';
   import { mediumOf } from '$core/wiring/connector';
   import type { Link } from '$core/model/job';
@@ -9,16 +10,28 @@
   import { useJob } from '$lib/job/open-job.svelte';
   import { tailWords } from '$lib/job/where';
 
-  let { link }: { link: Link } = $props();
+  interface Props {
+    link: Link;
+    /** One line on a phone, where the room is wanted for the work: what is left out stands at the gate *identify*. */
+    compact?: boolean;
+    children?: Snippet;
+  }
+  let { link, compact = false, children }: Props = $props();
   const job = useJob();
   const { traced } = $derived(job.statusOf(link.id));
   const spec = $derived(specOf(link, job.plan.policy));
 </script>
 
-<div class="flex flex-wrap items-baseline gap-x-3 border-b border-rule px-3 py-2 lg:px-5">
-  <h1 class="font-mono text-2xl font-bold lg:text-3xl">{link.label}</h1>
-  <p class="min-w-0 flex-1">{tailWords(job.plan.where(link), link)}</p>
-  <p class="w-full font-mono text-sm sm:w-auto">
+<div
+  class={[
+    'flex gap-x-3 border-b border-rule px-3 lg:flex-wrap lg:items-baseline lg:px-5 lg:py-2',
+    compact ? 'items-center justify-between py-0.5' : 'flex-wrap items-baseline py-2',
+  ]}
+>
+  <h1 class="truncate font-mono text-2xl font-bold lg:text-3xl">{link.label}</h1>
+  <p class={['min-w-0 flex-1', compact && 'hidden lg:block']}>{tailWords(job.plan.where(link), link)}</p>
+  {@render children?.()}
+  <p class={['font-mono text-sm sm:w-auto', compact ? 'hidden lg:block' : 'w-full']}>
     {mediumOf(link.head.connector) === 'coax'
       ? 'coax'
       : link.ordered === 'crossover'
@@ -42,7 +55,7 @@
 {/each}
 {#each ENDS as end (end)}
   {@const { flag } = job.statusOf(link.id)[end]}
-  {#if flag}<p class="px-3 pt-1 text-sm lg:px-5" data-testid="flag">
+  {#if flag}<p class={['px-3 pt-1 text-sm lg:px-5', compact && 'hidden lg:block']} data-testid="flag">
       On the cable at the {end}: {flagWords(flag)}.
     </p>{/if}
 {/each}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { apiAddress, asking, fromSegment, segment } from '$lib/address/address';
   import { offline } from '$lib/device/offline.svelte';
+  import { waitingWords } from '$lib/device/waiting-words';
   import type { Snippet } from 'svelte';
   import { onMount } from 'svelte';
   import { goto, invalidateAll, preloadCode } from '$app/navigation';
@@ -17,6 +18,17 @@
   let { children }: { children: Snippet } = $props();
   const job = useJob();
   const redo = $derived(job.toRedo().length);
+  const waiting = $derived(
+    waitingWords(
+      {
+        entries: job.outbox.waiting.length,
+        unwritten: job.outbox.unstored.length,
+        elsewhere: job.outbox.elsewhere,
+        photos: job.photos.waiting,
+      },
+      job.outbox.reachable,
+    ),
+  );
   const here = $derived(page.url.pathname.split('/')[2] ?? '');
   const at = $derived(page.params.link && fromSegment(page.params.link));
   const screens = $derived([
@@ -124,15 +136,7 @@
       >
     {/if}
     <p class="text-sm text-faint" aria-live="polite" data-testid="kept">
-      {job.outbox.waiting.length === 0
-        ? job.outbox.elsewhere
-          ? `${job.outbox.elsewhere} of other jobs waiting`
-          : offline.ready
-            ? 'all kept, works offline'
-            : 'all kept'
-        : job.outbox.reachable
-          ? `keeping ${job.outbox.waiting.length}`
-          : `${job.outbox.waiting.length} waiting for the server`}
+      {waiting || (offline.ready ? 'all kept, works offline' : 'all kept')}
     </p>
     <button
       class="h-12 max-w-36 truncate text-sm underline decoration-rule underline-offset-4"
@@ -175,6 +179,9 @@
   <div class="flex min-w-0 flex-col lg:col-start-2">
     {#if job.outbox.refused.length}
       {#await import('./RefusedEntries.svelte') then { default: RefusedEntries }}<RefusedEntries />{/await}
+    {/if}
+    {#if job.photos.refused.length}
+      {#await import('./RefusedPhotos.svelte') then { default: RefusedPhotos }}<RefusedPhotos />{/await}
     {/if}
     {#if job.outbox.shut}
       <p class="m-3 border-2 border-wrong p-3" role="alert" data-testid="shut">

@@ -26,7 +26,7 @@ export const closedPlug: Guide = {
     lay: {
       steps: [
         'Pairs apart at 12, 3, 6 and 9 o’clock; untwist no more than {untwist} at the contact.',
-        'Pull the fan straight, flex it flat side to side, and hold the tip.',
+        'Put them in the order drawn, pull the fan straight, flex it flat side to side, and hold the tip.',
         'Cut it square, just under {trim} outside the jacket. Do not let go.',
       ],
       reminder: 'Order, straight, cut square just under {trim}.',

@@ -6,13 +6,13 @@ import { punchDownJack } from './punch-down-jack';
 export const coreAndCap: Guide = {
   ...punchDownJack,
   family: 'core-and-cap',
-  layout: { kind: 'legend', usual: 'corners' },
+  layout: { kind: 'legend', usual: 'lifted-pairs' },
   seated: 'Pierced and cut',
   gates: {
     ...punchDownJack.gates,
     lay: {
       steps: [
-        'Brown and orange pairs up for B, brown and green up for A; pairs through the manager.',
+        'Brown and {pair 12} pairs up, blue and {pair 36} down, the white of each outermost; pairs through the manager.',
         'Untwist only until the white is on the outside, under {untwist}.',
       ],
       reminder: 'Up pairs by scheme, white outside.',

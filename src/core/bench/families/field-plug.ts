@@ -21,9 +21,9 @@ export const fieldPlug: Guide = {
     },
     lay: {
       steps: [
-        'Turn the cable so that the pairs meet their quadrants: latch, strain relief and pairs keep one orientation.',
-        'The two ends of a cable come round opposite ways: at one of them two pairs cross the posts.',
-        'Cut the pairs to different lengths so that they enter one by one; untwist under {untwist}.',
+        'Turn the cable until the pairs meet their quadrants, latch and relief with them.',
+        'Ends mirror one another: at one of them two pairs cross the posts.',
+        'Cut pairs to different lengths, to enter one by one; untwist under {untwist}.',
       ],
       reminder: 'Turn to the quadrants, pairs in one by one.',
     },

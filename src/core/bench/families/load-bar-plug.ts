@@ -10,7 +10,7 @@ export const loadBarPlug: Guide = {
     ...closedPlug.gates,
     lay: {
       steps: [
-        'White-striped one of the first pair into hole 1, then each in turn; untwist no more than {untwist}.',
+        '{at 1} into hole 1, {at 2} into hole 2, then each in turn; untwist no more than {untwist}.',
         `Slide the bar to the notch of the jacket: at most ${MOST_CROSSING_AT_BAR} conductors may cross at its foot.`,
         'Cut square along the bar, or along a second one as a gauge. Take the gauge bar off.',
         `A fan that springs may be set with a heat gun, ${HEAT_SET.celsius} °C for about ${HEAT_SET.seconds} s.`,

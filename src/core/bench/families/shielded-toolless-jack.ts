@@ -12,14 +12,14 @@ export const shieldedToollessJack: Guide = {
     ...toollessJack.gates,
     prep: {
       steps: [
-        'Slit the jacket {slit} with the drain as rip cord; look for a nick.',
+        'Slit the jacket {slit} with the drain as rip cord, take it off, and look for a nick; cut away spline and cord.',
         `Fold the foil back and wrap the drain ${DRAIN_TURNS} turns round it.`,
       ],
       reminder: `Slit {slit}, foil back, drain ${DRAIN_TURNS} turns.`,
     },
     lay: {
       steps: [
-        'Two pairs go through the slots, two are laid: for B brown and orange, for A brown and green through the slots.',
+        'Brown and {pair 12} go through the slots, blue and {pair 36} are laid.',
         'Take pair foil off just behind the slot; no foil in a slot.',
         'Untwist no more than {untwist}.',
       ],

@@ -19,14 +19,32 @@ export interface DrawnContact {
   label: { x: number; y: number; anchor: 'start' | 'middle' | 'end' };
 }
 
-/** Frame of every drawing. */
-export const FRAME = { width: 400, height: 300 } as const;
-/** The jacket comes up from below. */
-export const JACKET = { x: 156, y: 240, width: 88, height: 60 } as const;
+/** Frame of a drawing, no higher than what stands in it: a phone has little room. */
+export function frameOf(
+  seen: Seen,
+  family: ConnectorFamily,
+  shielded: boolean,
+): { width: number; height: number } {
+  const low: Partial<Record<ConnectorFamily, number>> = { 'core-and-cap': 268, 'field-plug': 262 };
+  const height = seen.kind === 'plug' ? 262 : seen.kind === 'coax' || shielded ? 286 : (low[family] ?? 250);
+  return { width: 400, height };
+}
+/** The jacket comes up from below: in a plug it lies inside, under the strain latch; at a line it ends before the slots. */
+export const jacketOf = (seen: Seen): { x: number; y: number; width: number; height: number } =>
+  seen.kind === 'plug'
+    ? { x: 132, y: 166, width: 136, height: 96 }
+    : { x: 156, y: 206, width: 88, height: 80 };
 
-const curve = (fromX: number, toX: number, toY: number, foot = 150) =>
-  `M${fromX} ${JACKET.y} C${fromX} ${foot + 50} ${toX} ${foot + 40} ${toX} ${foot} L${toX} ${toY}`;
-const inJacket = (share: number) => JACKET.x + 10 + share * (JACKET.width - 20);
+/** Between two contacts of a plug or of a line of slots: letters of 16 px side by side on a narrow phone. */
+const PITCH = 46;
+const column = (x: number) => 200 + (x - 3.5) * PITCH;
+
+/** A strand from the jacket's edge that runs straight from `foot` to its contact. */
+function strand(seen: Seen, share: number, toX: number, toY: number, foot: number): string {
+  const { x, y, width } = jacketOf(seen);
+  const from = x + 10 + share * (width - 20);
+  return `M${from} ${y} C${from} ${(y + foot) / 2} ${toX} ${(y + foot) / 2} ${toX} ${foot} L${toX} ${toY}`;
+}
 
 /** Whether a connector is drawn with its cable end on, in the middle. */
 export const hubbed = (seen: Seen): boolean => seen.kind === 'legend' && seen.shape !== 'line';
@@ -51,43 +69,53 @@ export function drawContacts(family: ConnectorFamily, seen: Seen, shielded: bool
       ...(hubbed(seen)
         ? {
             x: 200,
-            y: 276,
-            strand: `M${HUB.x} ${HUB.y} L200 276`,
-            label: { x: 214, y: 274, anchor: 'start' },
+            y: 270,
+            strand: `M${HUB.x} ${HUB.y} L200 270`,
+            label: { x: 214, y: 270, anchor: 'start' },
           }
         : {
-            x: 330,
-            y: 262,
-            strand: `M${JACKET.x + JACKET.width - 4} 290 C290 290 300 262 330 262`,
-            label: { x: 338, y: 267, anchor: 'start' },
+            ...(seen.kind === 'plug'
+              ? DRAIN_IN_PLUG[seen.view.from]
+              : {
+                  x: 330,
+                  y: 250,
+                  strand: 'M240 276 C290 276 300 250 330 250',
+                  label: { x: 338, y: 256, anchor: 'start' as const },
+                }),
           }),
     });
   return drawn;
 }
 
+/** The drain of a shielded plug: along the jacket, centred at the back, where the shell takes it. */
+const DRAIN_IN_PLUG = {
+  rear: { x: 200, y: 232, strand: 'M200 176 L200 232', label: { x: 280, y: 238, anchor: 'start' } },
+  front: { x: 200, y: 196, strand: 'M200 216 L200 196', label: { x: 216, y: 202, anchor: 'start' } },
+} as const;
+
 function inPlug(family: ConnectorFamily, seen: Extract<Seen, { kind: 'plug' }>): DrawnContact[] {
   const nose = seen.view.from === 'front';
   const through = family === 'pass-through-plug';
   return seen.places.map(({ contact, x, y }) => {
-    const cx = 77.5 + x * 35;
+    const cx = column(x);
     const staggered = seen.rows === 'staggered';
     if (nose) {
-      const row = staggered ? (y === 0 ? 118 : 160) : 140;
+      const row = staggered ? (y === 0 ? 112 : 156) : 134;
       return {
         contact,
         x: cx,
         y: row - 12,
         strand: `M${cx} ${row + 10} L${cx} ${row - 12}`,
-        label: { x: cx, y: y === 0 ? 26 : 244, anchor: 'middle' },
+        label: { x: cx, y: y === 0 ? 20 : 228, anchor: 'middle' },
       };
     }
-    const tip = staggered ? (y === 0 ? 104 : 134) : through ? 44 : 70;
+    const tip = through ? 46 : 62;
     return {
       contact,
       x: cx,
       y: tip,
-      strand: curve(inJacket(x / 7), cx, tip, 178),
-      label: { x: cx, y: through ? 14 : 28, anchor: 'middle' },
+      strand: strand(seen, x / 7, cx, tip, 118),
+      label: { x: cx, y: 20, anchor: 'middle' },
     };
   });
 }
@@ -95,35 +123,38 @@ function inPlug(family: ConnectorFamily, seen: Extract<Seen, { kind: 'plug' }>):
 /** Where the cable meets a legend that is seen from its side: the jacket end on, strands fanning out. */
 export const HUB = { x: 200, y: 140, r: 30 } as const;
 const COLUMNS = [112, 171, 229, 288];
-const ROWS = [84, 122, 158, 196];
+const ROWS = [88, 122, 158, 192];
+/** The same round posts, where what lies beside keeps clear of the cross. */
+const ROUND = { columns: [138, 171, 229, 262], rows: [88, 108, 172, 192] };
 
 function byLegend(seen: Extract<Seen, { kind: 'legend' }>): DrawnContact[] {
   if (seen.shape === 'line')
     return seen.places.map(({ contact, x }) => {
-      const cx = 51 + x * 42.5;
+      const cx = column(x);
       return {
         contact,
         x: cx,
         y: 104,
-        strand: curve(inJacket(x / 7), cx, 104, 170),
-        label: { x: cx, y: 46, anchor: 'middle' },
+        strand: strand(seen, x / 7, cx, 104, 160),
+        label: { x: cx, y: 44, anchor: 'middle' },
       };
     });
   return seen.places.map(({ contact, x, y }) => {
     const beside = seen.shape === 'two-row' || y === 1 || y === 2;
     const left = x < 2;
-    const cx = seen.shape === 'two-row' ? (left ? 124 : 276) : COLUMNS[x]!;
-    const cy = seen.shape === 'two-row' ? 66 + y * 49 : ROWS[y]!;
+    const { columns, rows } = seen.shape === 'quadrant' ? ROUND : { columns: COLUMNS, rows: ROWS };
+    const cx = seen.shape === 'two-row' ? (left ? 124 : 276) : columns[x]!;
+    const cy = seen.shape === 'two-row' ? 66 + y * 49 : rows[y]!;
     return {
       contact,
       x: cx,
       y: cy,
       strand: beside
-        ? `M${HUB.x} ${HUB.y} L${cx + (left ? 34 : -34)} ${cy} L${cx} ${cy}`
+        ? `M${HUB.x} ${HUB.y} L${cx + (left ? 24 : -24)} ${cy} L${cx} ${cy}`
         : `M${HUB.x} ${HUB.y} L${cx} ${cy + (y === 0 ? 20 : -20)} L${cx} ${cy}`,
       label: beside
-        ? { x: cx + (left ? -12 : 12), y: cy, anchor: left ? ('end' as const) : ('start' as const) }
-        : { x: cx, y: y === 0 ? 56 : 220, anchor: 'middle' as const },
+        ? { x: cx + (left ? -12 : 12), y: cy - 2, anchor: left ? ('end' as const) : ('start' as const) }
+        : { x: cx, y: y === 0 ? 52 : 222, anchor: 'middle' as const },
     };
   });
 }

@@ -4,6 +4,8 @@ import type { ConnectorFamily } from '$core/wiring/connector';
 export interface Shape {
   d: string;
   layer: 'back' | 'front' | 'hatch' | 'dashed';
+  /** Only where a plug is seen from this side. */
+  from?: 'rear' | 'front';
 }
 
 const back = (d: string): Shape => ({ d, layer: 'back' });
@@ -12,23 +14,38 @@ const hatch = (d: string): Shape => ({ d, layer: 'hatch' });
 const dashed = (d: string): Shape => ({ d, layer: 'dashed' });
 const box = (x: number, y: number, w: number, h: number) => `M${x} ${y}h${w}v${h}h${-w}z`;
 
-const PLUG = [back(box(56, 62, 288, 146)), front('M56 84 H344'), dashed('M150 208 L160 236 H240 L250 208')];
+const seenFrom = (from: 'rear' | 'front', shape: Shape): Shape => ({ ...shape, from });
+const hole = (x: number, y: number) => `M${x - 15} ${y}a15 15 0 1 0 30 0a15 15 0 1 0 -30 0`;
+const columns = [39, 85, 131, 177, 223, 269, 315, 361];
+
+const BODY = [back(box(14, 56, 372, 156)), seenFrom('rear', front('M14 82 H386'))];
+/** The strain latch presses on the jacket. */
+const STRAIN_LATCH = seenFrom('rear', front('M122 184 H278 L270 202 H130 Z'));
+const NOSE = seenFrom('rear', back('M8 56 H392 V48 H8 Z'));
+const PLUG = [...BODY, STRAIN_LATCH];
 const JACK_BODY = back(box(64, 36, 272, 208));
 const SOCKET = back('M150 36 V18 H250 V36');
 const WINGS = [back('M64 60 L34 84 V196 L64 220'), back('M336 60 L366 84 V196 L336 220')];
-const ROUND = back('M200 4 A136 136 0 1 1 199.9 4 Z');
+const ROUND = back('M200 20 A120 120 0 1 1 199.9 20 Z');
 
-/** The body of each family, in a frame 400 wide and 300 high with the cable coming up from below. */
+/** The body of each family, in a frame 400 wide with the cable coming up from below. */
 export const SHAPES: Record<ConnectorFamily, readonly Shape[]> = {
-  'closed-plug': [...PLUG, back('M50 62 H350 V54 H50 Z')],
-  'pass-through-plug': [...PLUG, front('M56 62 H344'), dashed('M44 52 H356')],
-  'load-bar-plug': [...PLUG, back('M50 62 H350 V54 H50 Z'), front(box(60, 138, 280, 20))],
-  'staggered-load-bar-plug': [...PLUG, back('M50 62 H350 V54 H50 Z'), back(box(60, 92, 280, 58))],
+  'closed-plug': [...PLUG, NOSE],
+  'pass-through-plug': [...PLUG, seenFrom('rear', dashed('M8 44 H392'))],
+  'load-bar-plug': [...PLUG, NOSE, seenFrom('rear', front(box(18, 104, 364, 20)))],
+  'staggered-load-bar-plug': [
+    ...PLUG,
+    NOSE,
+    seenFrom('rear', front(box(18, 98, 364, 30))),
+    seenFrom('rear', dashed('M18 113 H382')),
+    seenFrom('front', back(box(18, 78, 364, 100))),
+    ...columns.map((x, i) => seenFrom('front', back(hole(x, i % 2 ? 155 : 111)))),
+  ],
   'shielded-plug': [
     ...PLUG,
-    back(box(46, 54, 308, 162)),
-    back('M140 216 L148 262 H252 L260 216'),
-    hatch(box(152, 238, 96, 20)),
+    back(box(4, 48, 392, 172)),
+    seenFrom('rear', back('M110 220 L118 246 H282 L290 220')),
+    seenFrom('rear', hatch(box(136, 226, 128, 16))),
   ],
   'punch-down-jack': [JACK_BODY, SOCKET, back(box(126, 50, 10, 180)), back(box(264, 50, 10, 180))],
   'toolless-jack': [JACK_BODY, SOCKET, dashed('M52 36 Q200 4 348 36'), dashed('M52 244 Q200 276 348 244')],
@@ -37,7 +54,7 @@ export const SHAPES: Record<ConnectorFamily, readonly Shape[]> = {
     back('M112 16 H288 L344 72 V208 L288 264 H112 L56 208 V72 Z'),
     dashed('M200 24 V256 M64 140 H336'),
   ],
-  'field-plug': [ROUND, back('M200 4 V276 M64 140 H336')],
+  'field-plug': [ROUND, back('M200 20 V260 M80 140 H320')],
   'braided-connector': [
     JACK_BODY,
     SOCKET,
@@ -45,9 +62,9 @@ export const SHAPES: Record<ConnectorFamily, readonly Shape[]> = {
     dashed(box(84, 44, 232, 192)),
   ],
   'patch-panel': [
-    back(box(30, 78, 340, 80)),
-    back('M115 78 V158 M200 78 V158 M285 78 V158'),
-    dashed('M2 78 H30 M370 78 H398 M2 158 H30 M370 158 H398'),
+    back(box(12, 78, 376, 80)),
+    back('M108 78 V158 M200 78 V158 M292 78 V158'),
+    dashed('M0 78 H12 M388 78 H400 M0 158 H12 M388 158 H400'),
   ],
   'coax-compression': [
     back(box(120, 60, 160, 120)),

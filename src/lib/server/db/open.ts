@@ -15,6 +15,7 @@ import * as photos from './migrations/2026-11-photos';
 import * as retired from './migrations/2026-11-z-retired';
 import * as clocks from './migrations/2026-12-clocks-and-revisions';
 import * as access from './migrations/2026-12-z-access';
+import * as statePlaces from './migrations/2026-12-zz-state-places';
 import type { Database } from './schema';
 
 /** The database, ready to use. */
@@ -41,23 +42,34 @@ const MIGRATIONS = {
   '2026-11-z-retired': retired,
   '2026-12-clocks-and-revisions': clocks,
   '2026-12-z-access': access,
+  '2026-12-zz-state-places': statePlaces,
 };
 
 /** A transaction that means to write says so at once: it then waits for another process instead of failing in the middle. */
 class WritesAtOnce extends SqliteDriver {
+  constructor(
+    database: ReturnType<typeof preparesOnce>,
+    private readonly sqlite: BetterSqlite.Database,
+  ) {
+    super({ database: database as never });
+  }
   override async beginTransaction(connection: DatabaseConnection): Promise<void> {
     await connection.executeQuery(CompiledQuery.raw('begin immediate'));
+  }
+  /** A full disk has taken a transaction back by itself: to ask for it again would hide what happened. */
+  override async rollbackTransaction(connection: DatabaseConnection): Promise<void> {
+    if (this.sqlite.inTransaction) await super.rollbackTransaction(connection);
   }
 }
 class Dialect extends SqliteDialect {
   private readonly database: ReturnType<typeof preparesOnce>;
-  constructor(sqlite: BetterSqlite.Database) {
+  constructor(private readonly sqlite: BetterSqlite.Database) {
     const database = preparesOnce(sqlite);
     super({ database: database as never });
     this.database = database;
   }
   override createDriver(): SqliteDriver {
-    return new WritesAtOnce({ database: this.database as never });
+    return new WritesAtOnce(this.database, this.sqlite);
   }
 }
 

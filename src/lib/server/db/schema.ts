@@ -70,6 +70,6 @@ export interface Database {
     used_at: string | null;
   };
   secret: { name: string; value: string };
-  /** Cache of the core's fold; rebuilt from the log at any time. */
-  link_state: { job: string; link: string; status: string };
+  /** Cache of the core's fold, with where the log it was made of stands; rebuilt from the log at any time. */
+  link_state: { job: string; link: string; status: string; place: string };
 }

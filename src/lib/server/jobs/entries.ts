@@ -11,7 +11,8 @@ import { issuesOf, noSuchJob, type Issue } from '../refused';
 import { entryFromRow, insertEntries } from './entry-rows';
 import { publish } from './feed';
 import { lastSeq } from './since';
-import { refreshStates, termsOf, type JobTerms } from './states';
+import { continueStates } from './states';
+import { termsOf, type JobTerms } from './terms';
 
 /** What became of a batch: ids kept (those sent before included), entries refused, the states that changed. */
 export interface Appended {
@@ -81,7 +82,7 @@ export async function appendEntries(
       }
     }
     await insertEntries(trx, fresh);
-    out.states = await refreshStates(trx, job, terms, fresh.filter(ofLink));
+    out.states = await continueStates(trx, job, terms, fresh.filter(ofLink));
     // Inside the transaction: after it, another batch may be last already, and a listener would pass over that.
     seq = await lastSeq(trx, job);
   });

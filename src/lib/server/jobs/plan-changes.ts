@@ -18,7 +18,8 @@ import { entriesOfKinds, insertEntries } from './entry-rows';
 import { publish } from './feed';
 import { ITEM_KINDS, linkRow, readPlan } from './job-file';
 import { lastSeq } from './since';
-import { readStates, readTerms, rebuildStates, refreshStates } from './states';
+import { readStates, rebuildStates, refreshStates } from './states';
+import { readTerms } from './terms';
 
 type Trx = Transaction<Database>;
 
@@ -260,5 +261,5 @@ async function refreshLinks(
   const gone = new Set(removed.links);
   const ids = [...new Set(written.links)].filter((id) => !gone.has(id));
   const terms = (await readTerms(trx, job))!;
-  return refreshStates(trx, job, terms, ids.map((link) => ({ link }))); // prettier-ignore
+  return refreshStates(trx, job, terms, ids);
 }

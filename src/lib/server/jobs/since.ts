@@ -9,17 +9,26 @@ import { readStates } from './states';
 /** Most entries that are told at once; a device that missed more is told to load anew. */
 const MOST_ENTRIES = 500;
 
-/** The number of a job's last entry. */
-export async function lastSeq(db: Kysely<Database>, job: string): Promise<number> {
+/** The last entry of a job's log, or of what it was up to a number. */
+export async function lastEntry(
+  db: Kysely<Database>,
+  job: string,
+  upTo = Number.MAX_SAFE_INTEGER,
+): Promise<{ seq: number; id: string }> {
   const row = await db
     .selectFrom('entry')
-    .select('seq')
+    .select(['seq', 'id'])
     .where('job', '=', job)
+    .where('seq', '<=', upTo)
     .orderBy('seq', 'desc')
     .limit(1)
     .executeTakeFirst();
-  return row?.seq ?? 0;
+  return row ?? { seq: 0, id: '' };
 }
+
+/** The number of a job's last entry. */
+export const lastSeq = async (db: Kysely<Database>, job: string): Promise<number> =>
+  (await lastEntry(db, job)).seq;
 
 /** What was kept after an entry; null where it is more than is told at once. */
 export async function itemSince(db: Db, job: string, seq: number): Promise<FeedItem | null> {

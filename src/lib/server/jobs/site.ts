@@ -3,7 +3,8 @@ import type { LogEntry } from '$core/model/entry';
 import type { Db } from '../db/open';
 import type { ItemKind } from '../db/schema';
 import { entryFromRow } from './entry-rows';
-import { lastSeq } from './since';
+import { FOLD_VERSION } from '$core/log/state';
+import { itemSince, lastEntry } from './since';
 import { foundElsewhere, readViews } from './views';
 
 /** Logs of up to so many entries go to a device whole, so that it can tell everything of them by itself. Our judgement. */
@@ -17,7 +18,7 @@ export async function siteJson(db: Db, job: string): Promise<string | undefined>
   const row = await db.selectFrom('job').selectAll().where('id', '=', job).executeTakeFirst();
   if (!row) return undefined;
   // Read first: what is kept while the rest is read is told again, never left out.
-  const seq = await lastSeq(db, job);
+  const last = await lastEntry(db, job);
   const joined = async (query: ReturnType<typeof sql<{ list: string | null }>>) =>
     `[${(await query.execute(db)).rows[0]?.list ?? ''}]`;
   const items = (kind: ItemKind, order = sql`id`) =>
@@ -47,12 +48,38 @@ export async function siteJson(db: Db, job: string): Promise<string | undefined>
       (select status from link_state where job = ${job} order by link)`,
   );
   const rest = {
-    seq,
+    seq: last.seq,
+    mark: markOf(last, row.revision),
     views: await readViews(db, job),
     foundElsewhere: await foundElsewhere(db, job),
     log: await wholeLog(db, job),
   };
   return `{"plan":{${plan.join(',')}},"statuses":${statuses},${JSON.stringify(rest).slice(1)}`;
+}
+
+/** Names what a device has of a job: its last entry, the plan it stands on, and what the states are. */
+const markOf = (last: { seq: number; id: string }, revision: number): string =>
+  [last.seq, last.id, revision, FOLD_VERSION].join('.');
+
+/**
+ * What is new of a job since a mark, for a device that has the rest: entries, the states they led to, and the views.
+ * Undefined where that cannot be told from the mark: another plan, another database, more than is told at once.
+ */
+export async function siteSince(db: Db, job: string, mark: string): Promise<object | undefined> {
+  const seq = Number(/^\d+/.exec(mark)?.[0] ?? NaN);
+  const row = await db.selectFrom('job').select('revision').where('id', '=', job).executeTakeFirst();
+  if (!row || Number.isNaN(seq)) return undefined;
+  const known = await lastEntry(db, job, seq);
+  if (mark !== markOf(known, row.revision)) return undefined;
+  const item = await itemSince(db, job, seq);
+  if (!item) return undefined;
+  return {
+    ...item,
+    from: mark,
+    mark: markOf({ seq: item.seq, id: item.entries.at(-1)?.id ?? known.id }, row.revision),
+    views: await readViews(db, job),
+    foundElsewhere: await foundElsewhere(db, job),
+  };
 }
 
 /** A job's whole log, in the order in which it arrived; null where it is too long to go out at once. */

@@ -1,145 +1,132 @@
 import { ofLink } from '$core/model/of-link';
 import type { Kysely } from 'kysely';
+import { canonicalJson } from '$core/formats/canonical';
 import { foldLink, type LinkStatus } from '$core/log/state';
 import { type Entry } from '$core/model/entry';
-import type { Link, Part, Policy } from '$core/model/job';
+import type { Link } from '$core/model/job';
+import { continues, placeAfter, type LogPlace } from '$core/log/place';
 import type { Database } from '../db/schema';
 import { entriesOfLinks, entryFromRow } from './entry-rows';
+import { readTerms, type JobTerms } from './terms';
 
-/** What a job's entries are held and judged by, read once for a batch. */
-export interface JobTerms {
-  policy: Policy;
-  parts: readonly Part[];
-  /** Names of everybody who is or was on the crew, by their id: what somebody did before they left stays theirs. */
-  people: ReadonlyMap<string, string>;
-  revision: number;
-  /** Links asked for so far. */
-  links: ReadonlyMap<string, Link>;
-  loadLinks: (db: Kysely<Database>, ids: readonly string[]) => Promise<void>;
-}
-
+/** Rows asked for or written by one statement. */
 const CHUNK = 500;
 
-/** Reads a job's terms; undefined where there is no such job. */
-export async function readTerms(db: Kysely<Database>, job: string): Promise<JobTerms | undefined> {
-  const row = await db
-    .selectFrom('job')
-    .select(['policy', 'revision'])
-    .where('id', '=', job)
-    .executeTakeFirst();
-  if (!row) return undefined;
-  const items = await db
-    .selectFrom('item')
-    .select(['kind', 'id', 'body'])
-    .where('job', '=', job)
-    .where('kind', 'in', ['part', 'person'])
-    .orderBy('id')
-    .execute();
-  const links = new Map<string, Link>();
-  return {
-    policy: JSON.parse(row.policy) as Policy,
-    parts: items.filter((i) => i.kind === 'part').map((i) => JSON.parse(i.body) as Part),
-    people: new Map(
-      items
-        .filter((i) => i.kind === 'person')
-        .map((i) => [i.id, (JSON.parse(i.body) as { name: string }).name]),
-    ),
-    revision: row.revision,
-    links,
-    // Whoever asks reads by their own transaction: the one this was made in is over by then.
-    loadLinks: async (db, ids) => {
-      const wanted = [...new Set(ids)].filter((id) => !links.has(id));
-      for (let i = 0; i < wanted.length; i += CHUNK) {
-        const rows = await db
-          .selectFrom('link')
-          .select(['id', 'body'])
-          .where('job', '=', job)
-          .where('id', 'in', wanted.slice(i, i + CHUNK))
-          .execute();
-        for (const r of rows) links.set(r.id, JSON.parse(r.body) as Link);
-      }
-    },
-  };
+/** A link's state, and where the log it was made of stands. */
+interface Kept {
+  status: LinkStatus;
+  place: LogPlace;
 }
 
-const known = new WeakMap<Kysely<Database>, Map<string, JobTerms>>();
-/** Jobs whose terms are kept in memory: more than a server has at work at once. */
-const MOST_KNOWN = 50;
-
-/**
- * A job's terms as they were read before, as long as its plan is of the same revision: crew and links are not read anew
- * for every entry. `db` is whose memory it is, `trx` reads.
- */
-export async function termsOf(
-  db: Kysely<Database>,
-  trx: Kysely<Database>,
-  job: string,
-): Promise<JobTerms | undefined> {
-  let jobs = known.get(db);
-  if (!jobs) known.set(db, (jobs = new Map()));
-  const before = jobs.get(job);
-  if (before) {
-    const now = await trx.selectFrom('job').select('revision').where('id', '=', job).executeTakeFirst();
-    if (now?.revision === before.revision) return before;
-    jobs.delete(job);
-  }
-  const terms = await readTerms(trx, job);
-  if (!terms) return undefined;
-  if (jobs.size >= MOST_KNOWN) jobs.clear();
-  jobs.set(job, terms);
-  return terms;
-}
-
-const rowOf = (job: string, status: LinkStatus) => ({
-  job,
-  link: status.link,
-  status: JSON.stringify(status),
-});
-
-async function keepStates(db: Kysely<Database>, job: string, states: readonly LinkStatus[]): Promise<void> {
+async function keepStates(db: Kysely<Database>, job: string, states: readonly Kept[]): Promise<void> {
   for (let i = 0; i < states.length; i += CHUNK)
     await db
       .insertInto('link_state')
-      .values(states.slice(i, i + CHUNK).map((s) => rowOf(job, s)))
+      .values(
+        states.slice(i, i + CHUNK).map(({ status, place }) => ({
+          job,
+          link: status.link,
+          status: JSON.stringify(status),
+          place: JSON.stringify(place),
+        })),
+      )
       .onConflict((c) =>
-        c.columns(['job', 'link']).doUpdateSet((eb) => ({ status: eb.ref('excluded.status') })),
+        c
+          .columns(['job', 'link'])
+          .doUpdateSet((eb) => ({ status: eb.ref('excluded.status'), place: eb.ref('excluded.place') })),
       )
       .execute();
 }
 
-/** Folds the logs of links that got these entries and keeps the results. */
+/** Folds the whole logs of links and keeps the results. */
 export async function refreshStates(
   db: Kysely<Database>,
   job: string,
   terms: JobTerms,
-  entries: readonly Pick<Entry, 'link'>[],
+  ids: readonly string[],
 ): Promise<LinkStatus[]> {
-  const ids = [...new Set(entries.map((e) => e.link))];
+  const states = await foldLinks(db, job, terms, ids);
+  await keepStates(db, job, states);
+  return states.map((s) => s.status);
+}
+
+async function foldLinks(
+  db: Kysely<Database>,
+  job: string,
+  terms: JobTerms,
+  ids: readonly string[],
+): Promise<Kept[]> {
+  if (!ids.length) return [];
   await terms.loadLinks(db, ids);
   const logs = await entriesOfLinks(db, job, ids);
-  const states = ids.map((id) => foldLink(terms.links.get(id)!, terms, logs.get(id)!));
+  return ids.map((id) => foldWhole(terms.links.get(id)!, terms, logs.get(id)!));
+}
+
+const foldWhole = (link: Link, terms: JobTerms, log: readonly Entry[]): Kept => ({
+  status: foldLink(link, terms, log),
+  place: placeAfter(null, log),
+});
+
+/**
+ * The states of links that got these entries, kept: gone on from what was kept where the entries come after it, else
+ * folded from their whole logs, in which the entries stand already.
+ */
+export async function continueStates(
+  db: Kysely<Database>,
+  job: string,
+  terms: JobTerms,
+  entries: readonly Entry[],
+): Promise<LinkStatus[]> {
+  const fresh = byLink(entries);
+  const ids = [...fresh.keys()];
+  await terms.loadLinks(db, ids);
+  const states: Kept[] = [];
+  for (const { status, place } of await keptStates(db, job, ids)) {
+    const own = fresh.get(status.link)!;
+    if (!continues(place, own)) continue;
+    const link = terms.links.get(status.link)!;
+    states.push({ status: foldLink(link, terms, own, status), place: placeAfter(place, own) });
+    fresh.delete(status.link);
+  }
+  states.push(...(await foldLinks(db, job, terms, [...fresh.keys()])));
   await keepStates(db, job, states);
-  return states;
+  return states.map((s) => s.status);
+}
+
+async function keptStates(db: Kysely<Database>, job: string, links: readonly string[]): Promise<Kept[]> {
+  const out: Kept[] = [];
+  for (let i = 0; i < links.length; i += CHUNK) {
+    const rows = await db
+      .selectFrom('link_state')
+      .select(['status', 'place'])
+      .where('job', '=', job)
+      .where('link', 'in', links.slice(i, i + CHUNK))
+      .execute();
+    for (const r of rows)
+      out.push({ status: JSON.parse(r.status) as LinkStatus, place: JSON.parse(r.place) as LogPlace });
+  }
+  return out;
+}
+
+function byLink(entries: readonly Entry[]): Map<string, Entry[]> {
+  const out = new Map<string, Entry[]>();
+  for (const e of entries) {
+    const list = out.get(e.link);
+    if (list) list.push(e);
+    else out.set(e.link, [e]);
+  }
+  return out;
 }
 
 /** Every link's state computed from the log, without a look at what is kept. */
-export async function foldJob(db: Kysely<Database>, job: string): Promise<LinkStatus[]> {
+async function foldJob(db: Kysely<Database>, job: string): Promise<Kept[]> {
   const terms = (await readTerms(db, job))!;
   const links = await db.selectFrom('link').select('body').where('job', '=', job).orderBy('id').execute();
-  const entries = new Map<string, Entry[]>();
-  for (const row of await db
-    .selectFrom('entry')
-    .selectAll()
-    .where('job', '=', job)
-    .orderBy('seq')
-    .execute()) {
-    const entry = entryFromRow(row);
-    if (!ofLink(entry)) continue;
-    const list = entries.get(entry.link);
-    if (list) list.push(entry);
-    else entries.set(entry.link, [entry]);
-  }
-  return links.map((l) => JSON.parse(l.body) as Link).map((l) => foldLink(l, terms, entries.get(l.id) ?? []));
+  const rows = await db.selectFrom('entry').selectAll().where('job', '=', job).orderBy('seq').execute();
+  const entries = byLink(rows.map(entryFromRow).filter(ofLink));
+  return links
+    .map((l) => JSON.parse(l.body) as Link)
+    .map((l) => foldWhole(l, terms, entries.get(l.id) ?? []));
 }
 
 /** Throws the kept states of a job away and makes them anew from its log. */
@@ -175,8 +162,14 @@ export async function readStates(
   return (await query.execute()).map((r) => JSON.parse(r.status) as LinkStatus);
 }
 
-/** Links whose kept state differs from a fold of their log; empty when the two agree. */
+/** Links whose kept state, or where its log stands, differs from a fold of their log; empty when all agree. */
 export async function disagreements(db: Kysely<Database>, job: string): Promise<string[]> {
-  const kept = new Map((await readStates(db, job)).map((s) => [s.link, JSON.stringify(s)]));
-  return (await foldJob(db, job)).filter((s) => kept.get(s.link) !== JSON.stringify(s)).map((s) => s.link);
+  const rows = await db.selectFrom('link_state').selectAll().where('job', '=', job).execute();
+  const kept = new Map(rows.map((r) => [r.link, r]));
+  return (await foldJob(db, job))
+    .filter(({ status, place }) => {
+      const row = kept.get(status.link);
+      return !row || canonicalJson({ status: JSON.parse(row.status), place: JSON.parse(row.place) }) !== canonicalJson({ status, place }); // prettier-ignore
+    })
+    .map(({ status }) => status.link);
 }

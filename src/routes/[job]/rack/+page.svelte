@@ -44,11 +44,20 @@
     return link ? job.plan.where(link).closet.id : (closets[0]?.id ?? '');
   });
   const ALL_AT_ONCE = 200;
+  const A_FEW = 3;
   const panels = $derived(
     job.plan.ordered.length <= ALL_AT_ONCE
       ? job.plan.panels
       : job.plan.panels.filter((p) => p.space === closet),
   );
+  /** Panels whose ports are drawn so far: a closet of many is drawn a few at a time, those in sight first. */
+  let drawn = $state(A_FEW);
+  $effect(() => {
+    if (drawn >= panels.length) return;
+    const frame = requestAnimationFrame(() => (drawn += A_FEW));
+    return () => cancelAnimationFrame(frame);
+  });
+  const inHand = $derived(at ? job.plan.link(at)?.head.panel : undefined);
 </script>
 
 <svelte:head><title>rack · {job.plan.name}</title></svelte:head>
@@ -63,10 +72,10 @@
         </select>
       </label>
     {/if}
-    {#each panels as panel (panel.id)}
+    {#each panels as panel, nth (panel.id)}
       {@const links = job.plan.panelLinks(panel.id)}
       {@const taken = new Map(links.map((l) => [l.head.port, l]))}
-      <section aria-labelledby="panel-{panel.id}">
+      <section aria-labelledby="panel-{panel.id}" class="drawn-when-seen">
         <div class="flex items-baseline gap-3">
           <h2 id="panel-{panel.id}" class="text-2xl font-bold">{panel.name}</h2>
           <p class="text-faint">
@@ -79,28 +88,36 @@
               href={job.at('sweep', panel.id)}>sweep the heads</a
             >{/if}
         </div>
-        <div class="mt-1 grid grid-cols-6 gap-1 border-2 border-ink p-1 sm:grid-cols-12">
-          {#each { length: panel.ports } as _, i (i)}
-            {@const link = taken.get(i + 1)}
-            {#if link}
-              <PortCell
-                {link}
-                status={job.statusOf(link.id)}
-                number={String(i + 1)}
-                href={hrefFor(link)}
-                current={link.id === at}
-                large
-              />
-            {:else}
-              <div
-                class="border border-dashed border-rule py-2 text-center font-mono leading-none text-faint"
-                aria-label="Port {i + 1}: no link"
-              >
-                {i + 1}
-              </div>
-            {/if}
-          {/each}
-        </div>
+        {#if nth < drawn || panel.id === inHand}
+          <div class="mt-1 grid grid-cols-6 gap-1 border-2 border-ink p-1 sm:grid-cols-12">
+            {#each { length: panel.ports } as _, i (i)}
+              {@const link = taken.get(i + 1)}
+              {#if link}
+                <PortCell
+                  {link}
+                  status={job.statusOf(link.id)}
+                  number={String(i + 1)}
+                  href={hrefFor(link)}
+                  current={link.id === at}
+                  large
+                />
+              {:else}
+                <div
+                  class="border border-dashed border-rule py-2 text-center font-mono leading-none text-faint"
+                  aria-label="Port {i + 1}: no link"
+                >
+                  {i + 1}
+                </div>
+              {/if}
+            {/each}
+          </div>
+        {:else}
+          <div
+            class="mt-1 h-(--phone) border-2 border-ink sm:h-(--wide)"
+            style:--phone="{Math.ceil(panel.ports / 6) * 6.7}rem"
+            style:--wide="{Math.ceil(panel.ports / 12) * 6.7}rem"
+          ></div>
+        {/if}
       </section>
     {/each}
   </div>
@@ -136,7 +153,7 @@
       <h2 class="text-sm text-faint">At the other end</h2>
       <ul class="mt-1 border-t border-rule">
         {#each rooms as room (room.id)}
-          {@const links = job.plan.ordered.filter((l) => job.plan.where(l).room.id === room.id)}
+          {@const links = job.plan.roomLinks(room.id)}
           {@const done = links.filter((l) => job.statusOf(l.id).tail.state === 'proven').length}
           {@const failed = links.filter((l) => job.statusOf(l.id).tail.state === 'failed').length}
           <li class="flex items-baseline gap-2 border-b border-rule py-1.5">

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { fromSegment } from '$lib/address/address';
   import { mediumOf } from '$core/wiring/connector';
+  import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { untrack } from 'svelte';
   import PortStrip from '$lib/port-strip/PortStrip.svelte';
@@ -14,6 +15,11 @@
   const job = useJob();
   const fallback = untrack(() => job.nextToProve(null) ?? job.plan.ordered[0]);
   const link = $derived(job.plan.link(page.params.link && fromSegment(page.params.link)) || fallback);
+  // The port on screen stands in the address: moving along the ports and the way back start from it.
+  $effect(() => {
+    if (link && !page.params.link)
+      void goto(job.at('prove', link.id), { replaceState: true, noScroll: true });
+  });
 </script>
 
 <svelte:head><title>prove {link?.label ?? ''} · {job.plan.name}</title></svelte:head>

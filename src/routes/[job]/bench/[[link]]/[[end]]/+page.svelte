@@ -1,10 +1,12 @@
 <script lang="ts">
   import { fromSegment } from '$lib/address/address';
+  import { goto } from '$app/navigation';
   import { page } from '$app/state';
   import { untrack } from 'svelte';
   import { ENDS, type End } from '$core/wiring/conductors';
   import Bench from '$lib/bench/Bench.svelte';
   import PortStrip from '$lib/port-strip/PortStrip.svelte';
+  import StateMark from '$lib/port-strip/StateMark.svelte';
   import LinkHeader from '$lib/shell/LinkHeader.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
@@ -14,31 +16,42 @@
     () => job.nextBare(null, 'head') ?? job.nextBare(null, 'tail') ?? job.plan.ordered[0],
   );
   const link = $derived(job.plan.link(page.params.link && fromSegment(page.params.link)) || fallback);
-  const end = $derived<End>(
-    page.params.end === 'head' || page.params.end === 'tail'
-      ? page.params.end
-      : link && job.statusOf(link.id).head.state !== 'bare' && job.statusOf(link.id).tail.state === 'bare'
-        ? 'tail'
-        : 'head',
-  );
+  /** Where the address names no end, the one that is bare as the page opens: logging it does not change what is on screen. */
+  const end = $derived.by<End>(() => {
+    const { end } = page.params;
+    if (end === 'head' || end === 'tail') return end;
+    const id = link?.id;
+    return untrack(() => {
+      const status = id === undefined ? null : job.statusOf(id);
+      return status && status.head.state !== 'bare' && status.tail.state === 'bare' ? 'tail' : 'head';
+    });
+  });
+  // The port on screen stands in the address: moving along the ports and the way back start from it.
+  $effect(() => {
+    if (link && !page.params.link)
+      void goto(job.at('bench', link.id, end), { replaceState: true, noScroll: true });
+  });
 </script>
 
 <svelte:head><title>bench {link?.label ?? ''} · {job.plan.name}</title></svelte:head>
 {#if link}
   <main class="flex flex-1 flex-col">
-    <LinkHeader {link} />
-    <div class="grid grid-cols-2 gap-1 px-3 pt-2 lg:max-w-md lg:px-5" role="group" aria-label="Which end">
-      {#each ENDS as e (e)}
-        <a
-          href={job.at('bench', link.id, e)}
-          class={[
-            'flex min-h-12 items-center justify-center border-2',
-            e === end ? 'border-ink bg-hivis font-bold text-on-hivis' : 'border-rule',
-          ]}
-          aria-current={e === end ? 'true' : undefined}>{e}: {job.statusOf(link.id)[e].state}</a
-        >
-      {/each}
-    </div>
+    <LinkHeader {link} compact>
+      <div class="flex gap-1" role="group" aria-label="Which end">
+        {#each ENDS as e (e)}
+          <a
+            href={job.at('bench', link.id, e)}
+            class={[
+              'flex min-h-12 items-center gap-1.5 border-2 px-2 lg:px-4',
+              e === end ? 'border-ink bg-hivis font-bold text-on-hivis' : 'border-rule',
+            ]}
+            aria-label="{e}: {job.statusOf(link.id)[e].state}"
+            aria-current={e === end ? 'true' : undefined}
+            >{e}<StateMark state={job.statusOf(link.id)[e].state} /></a
+          >
+        {/each}
+      </div>
+    </LinkHeader>
     {#key `${link.id} ${end}`}<Bench {link} {end} />{/key}
   </main>
   <UndoLine />

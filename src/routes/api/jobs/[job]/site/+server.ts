@@ -1,7 +1,7 @@
 import { promisify } from 'node:util';
 import { constants, gzip } from 'node:zlib';
 import { database } from '$lib/server/db';
-import { siteJson } from '$lib/server/jobs/site';
+import { siteJson, siteSince } from '$lib/server/jobs/site';
 import { answering, noSuchJob } from '$lib/server/refused';
 import type { RequestHandler } from './$types';
 
@@ -9,10 +9,13 @@ const zip = promisify(gzip);
 /** Texts shorter than this are not worth packing. */
 const WORTH_PACKING = 20_000;
 
-/** Everything a device needs to open a job. */
-export const GET: RequestHandler = ({ params, request }) =>
+/** Everything a device needs to open a job; with `?from=` the mark of what it has, only what is new since. */
+export const GET: RequestHandler = ({ params, request, url }) =>
   answering(async () => {
-    const text = await siteJson(await database(), params.job);
+    const db = await database();
+    const from = url.searchParams.get('from');
+    const since = from === null ? undefined : await siteSince(db, params.job, from);
+    const text = since ? JSON.stringify(since) : await siteJson(db, params.job);
     if (text === undefined) throw noSuchJob(params.job);
     const headers = { 'content-type': 'application/json; charset=utf-8', 'cache-control': 'no-store' };
     if (text.length < WORTH_PACKING || !request.headers.get('accept-encoding')?.includes('gzip'))

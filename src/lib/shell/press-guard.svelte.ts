@@ -1,5 +1,7 @@
 /** A port has to have been on screen this long before it takes a pass: a bounced tap or pedal is faster. Our judgement. */
 export const ARMED_AFTER_MS = 700;
+/** The same for a step that logs nothing. */
+export const STEP_AFTER_MS = 350;
 
 /**
  * Keeps one press from being two: nothing is taken before a person can have seen what is on screen, and nothing twice
@@ -12,7 +14,10 @@ export class PressGuard {
   private taken = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
 
-  constructor(private readonly now: () => number = () => performance.now()) {
+  constructor(
+    private readonly now: () => number = () => performance.now(),
+    private readonly after = ARMED_AFTER_MS,
+  ) {
     this.shownAt = now();
   }
 
@@ -22,13 +27,13 @@ export class PressGuard {
     this.taken = false;
     this.ready = false;
     clearTimeout(this.timer);
-    this.timer = setTimeout(() => (this.ready = true), ARMED_AFTER_MS);
+    this.timer = setTimeout(() => (this.ready = true), this.after);
     return () => clearTimeout(this.timer);
   }
 
   /** Whether a press may be taken, without taking it. */
   get armed(): boolean {
-    return !this.taken && this.now() - this.shownAt >= ARMED_AFTER_MS;
+    return !this.taken && this.now() - this.shownAt >= this.after;
   }
 
   /** Takes a press; false where it may be the rest of the one before. */

@@ -1,0 +1,91 @@
+import type { LinkStatus } from '$core/log/state';
+import type { LogEntry } from '$core/model/entry';
+import type { JobPlan } from '$core/model/job';
+import {
+  keepDifference,
+  keepWhole,
+  keptMark,
+  readKept,
+  type Difference,
+  type Joining,
+} from '$lib/device/kept-jobs';
+import type { LogData } from './log.svelte';
+
+/** What the server gives of a job when it is opened. */
+export interface JobData extends LogData {
+  plan: JobPlan;
+  /** Names what this is, so that only what is new since can be asked for. */
+  mark: string;
+}
+
+/** What is new of a job since what a device has of it. */
+export interface JobDifference extends Difference, Pick<LogData, 'seq' | 'views' | 'foundElsewhere'> {
+  entries: LogEntry[];
+  states: LinkStatus[];
+}
+
+const newest = (a: readonly LinkStatus[], b: readonly LinkStatus[]): LinkStatus[] => [
+  ...new Map([...a, ...b].map((s) => [s.link, s])).values(),
+];
+
+/** How a job and what is new of it are put together. */
+export const JOINING: Joining<JobData, JobDifference> = {
+  add: ({ plan, statuses, log }, { seq, mark, views, foundElsewhere, entries, states }) => ({
+    ...{ plan, seq, mark, views, foundElsewhere },
+    statuses: newest(statuses, states),
+    log: log && [...log, ...entries],
+  }),
+  join: (a, b) => ({
+    ...b,
+    from: a.from,
+    entries: [...a.entries, ...b.entries],
+    states: newest(a.states, b.states),
+  }),
+};
+
+/** Longest a screen waits for the server before it begins with what this device has. */
+const WAIT_MS = 4000;
+
+/** What the server answers: a job whole or what is new of it, kept on this device as well; its answer where it refuses. */
+async function ask(
+  path: string,
+  mark: string | null,
+  get: typeof fetch,
+  signal?: AbortSignal,
+): Promise<JobData | JobDifference | Response> {
+  const address = mark === null ? path : `${path}?from=${encodeURIComponent(mark)}`;
+  const answer = await get(address, signal ? { signal } : undefined);
+  if (!answer.ok) return answer;
+  const copy = answer.clone();
+  const told = (await answer.json()) as JobData | JobDifference;
+  void ('plan' in told ? keepWhole(path, told.mark, copy) : keepDifference(path, told, JOINING));
+  return told;
+}
+
+/**
+ * A job from the server, or from this device where the server is out of reach or in trouble: what the device has is read
+ * while the server is asked only for what is new. Gives the server's answer where it refuses, null where there is no job.
+ */
+export async function fetchJob(path: string, get: typeof fetch): Promise<JobData | Response | null> {
+  const has = await keptMark(path);
+  const keeping = has && readKept(path, JOINING);
+  try {
+    const told = await ask(path, has?.mark ?? null, get, has ? AbortSignal.timeout(WAIT_MS) : undefined);
+    if (told instanceof Response) return (told.status >= 500 && (await keeping)) || told;
+    if ('plan' in told) return told;
+    const kept = await keeping;
+    if (kept?.mark === told.from) return JOINING.add(kept, told);
+    const whole = await ask(path, null, get);
+    return whole instanceof Response || 'plan' in whole ? whole : null;
+  } catch {
+    // A line too slow to be waited for may still bring it, for the next time.
+    if (has) void keepUpToDate(path);
+    return keeping;
+  }
+}
+
+/** Brings what lies on this device of a job up to what the server has; where it is out of reach, another time. */
+export async function keepUpToDate(path: string): Promise<void> {
+  const has = await keptMark(path);
+  await ask(path, has?.mark ?? null, fetch).catch(() => undefined);
+}
