@@ -50,14 +50,31 @@ counted(
   'unit.json',
   (r) => [r.numPassedTests, r.numFailedTests + r.numFailedTestSuites * Number(r.numFailedTests === 0)],
 );
+/** What went wrong in the browser, said again at the end, where whoever reads a long report looks. */
+const troubles = [];
+const hear = (suite, titles) => {
+  for (const inner of suite.suites ?? []) hear(inner, [...titles, inner.title]);
+  for (const { title, tests } of suite.specs ?? [])
+    for (const { status, projectName, results } of tests) {
+      if (status !== 'unexpected' && status !== 'flaky') continue;
+      const said = results.flatMap((r) => r.errors.map((e) => e.message)).join('\n');
+      const what = status === 'flaky' ? 'passed at the second try only' : 'failed';
+      troubles.push(`[${projectName}] ${[...titles, title].join(' › ')}: ${what}\n${said}`);
+    }
+};
 counted(
-  run('browser', ['playwright', 'test'], {
+  // Once more where one failed, on a machine that may have stood still: what is broken fails twice, and both are told.
+  run('browser', ['playwright', 'test', '--retries=1'], {
     PLAYWRIGHT_JSON_OUTPUT_NAME: join(dir, 'e2e.json'),
     GAUNTLET_DB: join(dir, 'test.db'),
   }),
   'e2e.json',
-  (r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected],
+  (r) => {
+    hear(r, []);
+    return [r.stats.expected + r.stats.flaky, r.stats.unexpected];
+  },
 );
+for (const trouble of troubles) console.log(`\n${trouble}`);
 rmSync(dir, { recursive: true, force: true });
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed ? 1 : 0);

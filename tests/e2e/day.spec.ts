@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pedal } from '../support/bench';
 import { allSeated, demoCopy } from '../support/job';
-import { armed, cell, kept, open, ready } from '../support/page';
+import { armed, cell, kept, open, ready, written } from '../support/page';
 import { served, type Served } from '../support/served';
 
 const JOB = 'day-out';
@@ -82,6 +82,7 @@ test('a day without the server: terminated, proven, done again with a picture, t
   await armed(page);
   await page.getByRole('button', { name: /^Log fail/ }).click();
   await expect(page.getByRole('heading', { name: 'K1-06', exact: true })).toBeVisible();
+  await written(page);
 
   await open(page, at('bench/K1-05/tail'));
   await page.getByRole('button', { name: 'log', exact: true }).click();
@@ -102,12 +103,14 @@ test('a day without the server: terminated, proven, done again with a picture, t
   const card = page.getByRole('article', { name: /^K1-05/ });
   await card.getByRole('button', { name: /punched again|done again/ }).first().click(); // prettier-ignore
   await expect(card).toContainText('done again, not proven yet');
+  await written(page);
 
   await context!.close();
   page = await browser(use);
   await open(page, at('prove/K1-05'));
   await pass(page, 'K1-05');
   for (const n of ten.slice(5)) await pass(page, `K1-${n}`);
+  await written(page);
   await page.reload();
   await ready(page);
   await expect(page.getByTestId('kept')).toContainText('picture waiting for the server');

@@ -4,6 +4,8 @@ import { expect, type Page } from '@playwright/test';
 export const ready = (page: Page) => expect(page.locator('[data-ready=true]')).toBeVisible();
 /** Waits until the server has everything. */
 export const kept = (page: Page) => expect(page.getByTestId('kept')).toHaveText(/^all kept/);
+/** Waits until what was logged lies on the device's disk: a browser that is closed before may not have written it. */
+export const written = (page: Page) => expect(page.getByTestId('kept')).not.toContainText('writing down');
 /** The port cell of a link. */
 export const cell = (page: Page, label: string) => page.getByRole('link', { name: new RegExp(`^${label}:`) });
 /** Says who works on this device: where it asks, or by the button that names whoever it was. */
