@@ -33,6 +33,7 @@ const CORE_FLOORS = [
   'labels',
   'survey',
   'plan',
+  'cords',
   'testers',
   'practice',
   'formats',

@@ -15,16 +15,10 @@ import { writeWalk } from '../src/core/reading/walk';
 import type { Contact, End } from '../src/core/wiring/conductors';
 import { randomFrom } from '../src/core/practice/random';
 import { otherScheme } from '../src/core/wiring/schemes';
+import { uuid7 } from './demo/uuid7';
 
 const random = randomFrom(20260504);
 const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
-const hex = (n: number, digits: number) => n.toString(16).padStart(digits, '0');
-const uuid7 = (ms: number) => {
-  const r = () => Math.floor(random() * 0x10000);
-  const t = hex(ms, 12);
-  return `${t.slice(0, 8)}-${t.slice(8)}-7${hex(r() & 0xfff, 3)}-${hex(0x8000 | (r() & 0x3fff), 4)}-${hex(r(), 4)}${hex(r(), 4)}${hex(r(), 4)}`;
-};
-
 const JOB = 'skerry-point';
 const policy: JobFile['job']['policy'] = {
   scheme: 'T568B',
@@ -232,7 +226,7 @@ const write = <K extends Entry['kind']>(
 ) => {
   const at = new Date(clock).toISOString().replace('.000Z', 'Z');
   entries.push({
-    id: uuid7(clock),
+    id: uuid7(clock, random),
     job: JOB,
     link: l.id,
     ...(end ? { end } : {}),

@@ -98,13 +98,14 @@ server.listen(port, host, async () => {
   if (process.argv.includes('--demo')) {
     const { jobs } = await (await fetch(`${address}/api/jobs`)).json();
     if (jobs.length === 0) {
-      const body = await readFile(new URL('../demo/skerry-point.json', import.meta.url));
-      const answer = await fetch(`${address}/api/jobs/import`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body,
-      });
-      if (!answer.ok) fail(`The demo job could not be loaded: ${(await answer.json()).error.message}`);
+      for (const name of ['tern-workshop', 'skerry-point']) {
+        const answer = await fetch(`${address}/api/jobs/import`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: await readFile(new URL(`../demo/${name}.json`, import.meta.url)),
+        });
+        if (!answer.ok) fail(`A demo job could not be loaded: ${(await answer.json()).error.message}`);
+      }
     }
   }
   console.log(`Gauntlet is at ${address}`);

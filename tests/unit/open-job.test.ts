@@ -248,7 +248,7 @@ describe('who and where', () => {
     job.here.standIn('library');
     close();
     await opened();
-    expect([job.here.me, job.here.standingAt, job.here.standingSpace().id]).toEqual([
+    expect([job.here.me, job.here.standingAt, job.here.standingSpace()?.id]).toEqual([
       'una',
       'tail',
       'library',

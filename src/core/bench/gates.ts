@@ -9,6 +9,12 @@ export const ALWAYS_FULL: ReadonlySet<Gate> = new Set<Gate>(['read-back', 'look'
 /** Gates the technician has set to a reminder of one line. */
 export type Reminders = readonly Gate[];
 
+/**
+ * The gates that a cord takes as one line beside those of its maker: which one it is stands above its preparation, and
+ * its second end is prepared as the first one just was.
+ */
+export const briefOfCord = (second: boolean): Reminders => (second ? ['identify', 'prep'] : ['identify']);
+
 /** The gates that get a screen of their own. */
 export const fullGates = (reminders: Reminders): Gate[] =>
   GATES.filter((g) => ALWAYS_FULL.has(g) || !reminders.includes(g));

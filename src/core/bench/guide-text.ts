@@ -1,7 +1,7 @@
 import type { Guide, LengthName } from './guide';
 import { formatLength, type Units } from './units';
 import { colourOf, conductorLabel, type NumberedContact } from '../wiring/conductors';
-import { conductorAt, type Scheme } from '../wiring/schemes';
+import { laidAt, layoutOfEnd, type EndOrder } from '../wiring/schemes';
 import { untwistLimit, type UntwistSchool } from './untwist';
 import type { Category } from '../wiring/parts';
 
@@ -10,8 +10,8 @@ export interface GuideSetting {
   units: Units;
   untwist: UntwistSchool;
   category: Category;
-  /** The scheme this end is laid to. */
-  scheme: Scheme;
+  /** How this end is laid. */
+  order: EndOrder;
 }
 
 /**
@@ -19,10 +19,11 @@ export interface GuideSetting {
  * pairs (`{pair 12}`: that of contacts 1 and 2) written out.
  */
 export function guideText(sentence: string, guide: Guide, setting: GuideSetting): string {
+  const at = (contact: string) => laidAt(layoutOfEnd(setting.order), contact as NumberedContact);
   return sentence.replace(/\{([a-z ]+)(\d*)\}/g, (whole, word: string, number: string) => {
     const name = word.trim();
-    if (name === 'at') return conductorLabel(conductorAt(setting.scheme, number as NumberedContact));
-    if (name === 'pair') return colourOf(conductorAt(setting.scheme, number[0] as NumberedContact)) ?? whole;
+    if (name === 'at') return conductorLabel(at(number));
+    if (name === 'pair') return colourOf(at(number[0]!)) ?? whole;
     const length =
       name === 'untwist'
         ? untwistLimit(setting.untwist, setting.category)

@@ -63,7 +63,12 @@ describe('the two schools of untwist', () => {
   it('writes the job’s own limit into the guide', () => {
     const guide = GUIDES['punch-down-jack'];
     const text = (untwist: 'standard' | 'strict', units: 'mm' | 'inch') =>
-      guideText('under {untwist}, strip {strip}', guide, { units, untwist, category: '6', scheme: 'T568B' });
+      guideText('under {untwist}, strip {strip}', guide, {
+        units,
+        untwist,
+        category: '6',
+        order: { scheme: 'T568B' },
+      });
     expect(text('standard', 'mm')).toBe('under 13 mm, strip 25 mm');
     expect(text('strict', 'inch')).toBe('under 3/16 in, strip 1 in');
   });

@@ -9,7 +9,7 @@ import type { BenchConductor } from './seats';
 const B = CONTACTS.map((c) => conductorAt('T568B', c));
 const A = CONTACTS.map((c) => conductorAt('T568A', c));
 const read = (held: readonly BenchConductor[], family = 'closed-plug' as const) =>
-  readBackFinding(family, 'T568B', CONTACTS, held);
+  readBackFinding(family, { scheme: 'T568B' }, CONTACTS, held);
 
 describe('what a read-back amounts to (common practice, no source)', () => {
   it('names a plug that is upside down, laid to the other scheme, or with its pairs side by side', () => {
@@ -26,11 +26,12 @@ describe('what a read-back amounts to (common practice, no source)', () => {
     expect(read(['WO', 'O', 'WO'])).toEqual({ kind: 'read-twice', conductor: 'WO', at: ['1', '3'] });
   });
   it('does not call a jack upside down: it asks for exchanges', () => {
-    const finding = readBackFinding('punch-down-jack', 'T568B', CONTACTS, [...B].reverse());
+    const finding = readBackFinding('punch-down-jack', { scheme: 'T568B' }, CONTACTS, [...B].reverse());
     expect(finding?.kind).toBe('exchange');
   });
   it('offers from the first wrong one on what it may be', () => {
-    const so = (...held: BenchConductor[]) => patternsSoFar('closed-plug', 'T568B', CONTACTS, held);
+    const so = (...held: BenchConductor[]) =>
+      patternsSoFar('closed-plug', { scheme: 'T568B' }, CONTACTS, held);
     expect(so('BR')).toEqual(['upside-down']);
     expect(so('WG')).toEqual(['other-scheme']);
     expect(so('WO', 'O', 'WG', 'G')).toEqual(['side-by-side']);
@@ -45,7 +46,7 @@ describe('what a read-back amounts to (common practice, no source)', () => {
         fc.constantFrom(...CONNECTOR_FAMILIES.filter((f) => mediumOf(f) === 'twisted-pair')),
         fc.constantFrom(...SCHEMES),
         (held, family, scheme) => {
-          const finding = readBackFinding(family, scheme, CONTACTS, held);
+          const finding = readBackFinding(family, { scheme }, CONTACTS, held);
           if (finding?.kind !== 'exchange') return;
           named++;
           const now: BenchConductor[] = [...held];
@@ -61,7 +62,8 @@ describe('what a read-back amounts to (common practice, no source)', () => {
     expect(named).toBeGreaterThan(80);
   });
   it('tells what to do in a sentence', () => {
-    const words = (finding: Parameters<typeof findingWords>[0]) => findingWords(finding, 'T568B', (c) => c);
+    const words = (finding: Parameters<typeof findingWords>[0]) =>
+      findingWords(finding, { scheme: 'T568B' }, (c) => c);
     expect(words({ kind: 'other-scheme' })).toContain('laid to A, and this end is ordered to B');
     expect(words({ kind: 'exchange', pairs: [['3', '5']] })).toBe('Exchange 3 and 5, while it still comes out.'); // prettier-ignore
   });

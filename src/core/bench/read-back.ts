@@ -1,6 +1,6 @@
 import { CONTACTS, type NumberedContact, type PairConductor } from '../wiring/conductors';
 import { classOf, type ConnectorFamily } from '../wiring/connector';
-import { conductorAt, SCHEMES, type Scheme } from '../wiring/schemes';
+import { conductorAt, endOrderWords, layoutOfEnd, SCHEME_ORDER, SCHEMES, type EndOrder, type Scheme } from '../wiring/schemes'; // prettier-ignore
 import { belongsAt, type BenchConductor, type BenchContact } from './seats';
 
 /** A contact that holds what it should not. */
@@ -32,7 +32,7 @@ export function firstMismatch(
 }
 
 /** A whole order that is wrong in a way the trade has a name for (common practice). */
-export type OrderPattern = 'upside-down' | 'other-scheme' | 'side-by-side';
+export type OrderPattern = 'straight' | 'upside-down' | 'other-scheme' | 'side-by-side';
 
 /** What a read-back that was not right amounts to. */
 export type ReadBackFinding =
@@ -56,7 +56,14 @@ function sideBySide(scheme: Scheme): PairConductor[][] {
 }
 
 /** Whole orders by name that a family can be given: what cannot be turned over is never upside down. */
-function namedOrders(family: ConnectorFamily, scheme: Scheme): [OrderPattern, readonly BenchConductor[]][] {
+function namedOrders(family: ConnectorFamily, order: EndOrder): [OrderPattern, readonly BenchConductor[]][] {
+  const { scheme, carried } = order;
+  // Rolled over, a plug that was put in the wrong way round is one that was made straight.
+  if (carried)
+    return [
+      ['straight', SCHEME_ORDER[scheme]],
+      ['other-scheme', layoutOfEnd({ scheme: other(scheme), carried })],
+    ];
   const orders: [OrderPattern, readonly BenchConductor[]][] = [
     ['other-scheme', CONTACTS.map((c) => conductorAt(other(scheme), c))],
   ];
@@ -74,20 +81,20 @@ const SHOWS_AFTER = 4;
 /** Names that what was read so far, contact by contact, still fits; none while it is right. */
 export function patternsSoFar(
   family: ConnectorFamily,
-  scheme: Scheme,
+  order: EndOrder,
   asked: readonly BenchContact[],
   held: readonly BenchConductor[],
 ): OrderPattern[] {
-  const at = (order: readonly BenchConductor[], contact: BenchContact) =>
-    contact === 'S' ? 'DRAIN' : order[CONTACTS.indexOf(contact as NumberedContact)];
-  if (held.every((c, i) => c === belongsAt(family, scheme, asked[i]!))) return [];
+  const at = (laid: readonly BenchConductor[], contact: BenchContact) =>
+    contact === 'S' ? 'DRAIN' : laid[CONTACTS.indexOf(contact as NumberedContact)];
+  if (held.every((c, i) => c === belongsAt(family, order, asked[i]!))) return [];
   return [
     ...new Set(
-      namedOrders(family, scheme)
+      namedOrders(family, order)
         .filter(
-          ([name, order]) =>
+          ([name, laid]) =>
             (name !== 'side-by-side' || held.length >= SHOWS_AFTER) &&
-            held.every((c, i) => c === at(order, asked[i]!)),
+            held.every((c, i) => c === at(laid, asked[i]!)),
         )
         .map(([name]) => name),
     ),
@@ -100,7 +107,7 @@ export function patternsSoFar(
  */
 export function readBackFinding(
   family: ConnectorFamily,
-  scheme: Scheme,
+  order: EndOrder,
   asked: readonly BenchContact[],
   held: readonly BenchConductor[],
 ): ReadBackFinding | null {
@@ -108,9 +115,9 @@ export function readBackFinding(
   if (again >= 0)
     return { kind: 'read-twice', conductor: held[again]!, at: [asked[held.indexOf(held[again]!)]!, asked[again]!] }; // prettier-ignore
   if (held.length < asked.length) return null;
-  const [named] = patternsSoFar(family, scheme, asked, held);
+  const [named] = patternsSoFar(family, order, asked, held);
   if (named) return { kind: named };
-  const wanted = asked.map((c) => belongsAt(family, scheme, c));
+  const wanted = asked.map((c) => belongsAt(family, order, c));
   const now = [...held];
   const pairs: [BenchContact, BenchContact][] = [];
   for (let m = firstMismatch(asked, wanted, now); m; m = firstMismatch(asked, wanted, now)) {
@@ -124,10 +131,13 @@ export function readBackFinding(
 /** What to do about a finding, in a sentence. `label` writes a conductor for people. */
 export function findingWords(
   finding: ReadBackFinding,
-  scheme: Scheme,
+  order: EndOrder,
   label: (c: BenchConductor) => string,
 ): string {
+  const { scheme } = order;
   switch (finding.kind) {
+    case 'straight':
+      return `It is laid straight to ${scheme.slice(-1)}, and this end is ordered ${endOrderWords(order)}: lay it anew, as it is drawn.`;
     case 'upside-down':
       return 'It is upside down, 8 to 1: take it out, turn it over and read it again.';
     case 'other-scheme':
@@ -143,6 +153,7 @@ export function findingWords(
 
 /** How an order that shows so far is asked about, in a few words. */
 export const PATTERN_HINTS: Record<OrderPattern, string> = {
+  straight: 'It may be laid straight.',
   'upside-down': 'It may be upside down.',
   'other-scheme': 'It may be laid to the other scheme.',
   'side-by-side': 'The pairs may lie side by side.',

@@ -1,7 +1,7 @@
 import type { Conductor, Contact } from '../wiring/conductors';
 import { contactsOf } from '../wiring/conductors';
 import { mediumOf, type ConnectorFamily } from '../wiring/connector';
-import { conductorAt, type Scheme } from '../wiring/schemes';
+import { laidAt, layoutOfEnd, type EndOrder } from '../wiring/schemes';
 
 /** A contact as bench knows it: those of the 8-position interface, and the centre of a coax. */
 export type BenchContact = Contact | 'C';
@@ -13,9 +13,9 @@ export const benchContacts = (family: ConnectorFamily, shielded: boolean): reado
   mediumOf(family) === 'coax' ? ['C', 'S'] : contactsOf(shielded);
 
 /** What belongs at a contact. */
-export function belongsAt(family: ConnectorFamily, scheme: Scheme, contact: BenchContact): BenchConductor {
+export function belongsAt(family: ConnectorFamily, order: EndOrder, contact: BenchContact): BenchConductor {
   if (mediumOf(family) === 'coax') return contact === 'C' ? 'CENTRE' : 'BRAID';
-  return conductorAt(scheme, contact as Contact);
+  return laidAt(layoutOfEnd(order), contact as Contact);
 }
 
 /** How a conductor is written for people, the two of a coax included. */

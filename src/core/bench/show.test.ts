@@ -49,15 +49,15 @@ describe('what every family shows', () => {
     for (const family of CONNECTOR_FAMILIES.filter((f) => f !== 'coax-compression'))
       for (const scheme of SCHEMES) {
         const seen = Object.fromEntries(
-          benchContacts(family, true).map((c) => [c, belongsAt(family, scheme, c)]),
+          benchContacts(family, true).map((c) => [c, belongsAt(family, { scheme }, c)]),
         );
         expect(seen).toEqual(seatsOf(SCHEME_ORDER[scheme], true));
       }
   });
   it('has two contacts on a coax, and asks nothing of eight', () => {
     expect(benchContacts('coax-compression', false)).toEqual(['C', 'S']);
-    expect(belongsAt('coax-compression', 'T568B', 'C')).toBe('CENTRE');
-    expect(belongsAt('coax-compression', 'T568A', 'S')).toBe('BRAID');
+    expect(belongsAt('coax-compression', { scheme: 'T568B' }, 'C')).toBe('CENTRE');
+    expect(belongsAt('coax-compression', { scheme: 'T568A' }, 'S')).toBe('BRAID');
   });
   it('has a guide with steps and a reminder at every gate, with every length known', () => {
     for (const family of CONNECTOR_FAMILIES) {
@@ -119,7 +119,7 @@ describe('legends', () => {
 
 describe('what a guide says of one end', () => {
   const said = (family: 'core-and-cap' | 'load-bar-plug' | 'shielded-toolless-jack', scheme: 'T568A' | 'T568B') =>
-    guideText(GUIDES[family].gates.lay.steps[0]!, GUIDES[family], { units: 'mm', untwist: 'standard', category: '6', scheme }); // prettier-ignore
+    guideText(GUIDES[family].gates.lay.steps[0]!, GUIDES[family], { units: 'mm', untwist: 'standard', category: '6', order: { scheme } }); // prettier-ignore
   it('names the conductors and pairs of its scheme', () => {
     expect(said('load-bar-plug', 'T568B')).toContain('W-O into hole 1, O into hole 2');
     expect(said('load-bar-plug', 'T568A')).toContain('W-G into hole 1, G into hole 2');
@@ -148,6 +148,6 @@ describe('what a guide says of one end', () => {
     for (const guide of Object.values(GUIDES))
       for (const { steps, reminder } of Object.values(guide.gates))
         for (const s of [...steps, reminder])
-          expect(guideText(s, guide, { units: 'mm', untwist: 'standard', category: '6', scheme: 'T568A' })).not.toMatch(/[{}]/); // prettier-ignore
+          expect(guideText(s, guide, { units: 'mm', untwist: 'standard', category: '6', order: { scheme: 'T568A' } })).not.toMatch(/[{}]/); // prettier-ignore
   });
 });

@@ -1,4 +1,5 @@
 import type { LinkIdentifiers } from '../model/identifiers';
+import type { Link } from '../model/job';
 
 /** Where labels go: round the cable at either end, on the panel, on the plate. */
 export const LABEL_SPOTS = ['cable-head', 'cable-tail', 'panel', 'plate'] as const;
@@ -20,15 +21,19 @@ export interface Label {
   small: string[];
 }
 
-/** The labels of links, in their order, all spots of one link together. */
-export const labelsOf = <L extends { id: string }>(
+/** The labels of links, in their order, all spots of one link together: panels and plates only where there is one. */
+export const labelsOf = <L extends Pick<Link, 'id' | 'head' | 'tail'>>(
   links: readonly L[],
   identify: (link: L) => LinkIdentifiers,
   spots: readonly LabelSpot[],
 ): Label[] =>
   links.flatMap((l) => {
     const { link, head, tail } = identify(l);
-    return LABEL_SPOTS.filter((s) => spots.includes(s)).map((spot): Label => {
+    const there: Partial<Record<LabelSpot, boolean>> = {
+      panel: l.head.panel !== undefined,
+      plate: l.tail.outlet !== undefined,
+    };
+    return LABEL_SPOTS.filter((s) => spots.includes(s) && there[s] !== false).map((spot): Label => {
       if (spot === 'panel') return { link: l.id, spot, large: link, small: [tail] };
       if (spot === 'plate') return { link: l.id, spot, large: link, small: [head] };
       return { link: l.id, spot, large: link, small: spot === 'cable-head' ? [head, tail] : [tail, head] };

@@ -92,14 +92,19 @@ describe('a label', () => {
     expect(layLabel(60, 30, 1, false).code).toBeNull();
   });
   it('says first where it is, then where the other end is', () => {
+    const link = (id: string) => ({
+      id,
+      head: { panel: 'p', port: 1, connector: 'patch-panel' as const },
+      tail: { outlet: 'o', position: 1, connector: 'punch-down-jack' as const },
+    });
     const named = () => ({ link: 'L', head: 'H', tail: 'T' });
-    const labels = labelsOf([{ id: 'x' }], named, LABEL_SPOTS);
+    const labels = labelsOf([link('x')], named, LABEL_SPOTS);
     expect(labels.map((l) => [l.spot, l.large, l.small])).toEqual([
       ['cable-head', 'L', ['H', 'T']],
       ['cable-tail', 'L', ['T', 'H']],
       ['panel', 'L', ['T']],
       ['plate', 'L', ['H']],
     ]);
-    expect(labelsOf([{ id: 'x' }, { id: 'y' }], named, ['plate']).map((l) => l.link)).toEqual(['x', 'y']);
+    expect(labelsOf([link('x'), link('y')], named, ['plate']).map((l) => l.link)).toEqual(['x', 'y']);
   });
 });

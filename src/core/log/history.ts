@@ -14,14 +14,19 @@ export interface HistoryFilter {
 }
 
 /** Whether an entry is about a link: its own, or a change of plan that touched it or what it hangs on. */
-function touches(e: LogEntry, link: Pick<Link, 'id' | 'head' | 'tail'>): boolean {
+function touches(e: LogEntry, link: Pick<Link, 'id' | 'head' | 'tail' | 'cord'>): boolean {
   if (ofLink(e)) return e.link === link.id;
   if (e.kind !== 'planned') return false;
   return e.data.changes.some(
     (c) =>
       (c.list === 'links' && c.id === link.id) ||
-      (c.list === 'panels' && c.id === link.head.panel) ||
-      (c.list === 'outlets' && c.id === link.tail.outlet),
+      (c.list === 'batches' && c.id === link.cord?.batch) ||
+      [link.head, link.tail].some(
+        (end) =>
+          (c.list === 'panels' && c.id === end.panel) ||
+          (c.list === 'outlets' && c.id === end.outlet) ||
+          (c.list === 'spaces' && c.id === end.space),
+      ),
   );
 }
 
@@ -29,7 +34,7 @@ function touches(e: LogEntry, link: Pick<Link, 'id' | 'head' | 'tail'>): boolean
 export function historyOf(
   entries: readonly LogEntry[],
   filter: HistoryFilter,
-  linkOf: (id: string) => Pick<Link, 'id' | 'head' | 'tail'> | undefined,
+  linkOf: (id: string) => Pick<Link, 'id' | 'head' | 'tail' | 'cord'> | undefined,
 ): Resolved[] {
   const link = filter.link === undefined ? undefined : linkOf(filter.link);
   return resolve(entries)

@@ -8,7 +8,7 @@ const file = jobFileSchema.parse(demo);
 const terms = { policy: file.job.policy, parts: file.parts };
 const statusOf = (link: (typeof file.links)[number]) =>
   foldLink(link, terms, file.entries.filter((e) => 'link' in e && e.link === link.id) as never);
-const panel = file.links.find((l) => l.id === 'K1-20')!.head.panel;
+const panel = file.links.find((l) => l.id === 'K1-20')!.head.panel!;
 const range = (more: Partial<MemoryRange> = {}): MemoryRange => ({ panel, from: 1, to: 24, but: [], takenAt: '2026-11-20T10:00:00Z', ...more }); // prettier-ignore
 const of = (r: MemoryRange) => passesInMemory(file.links, statusOf, r);
 

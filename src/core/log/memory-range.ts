@@ -46,7 +46,7 @@ export function passesInMemory(
   const out: RangePasses = { passes: [], left: [] };
   for (const link of links) {
     const { panel, port } = link.head;
-    if (panel !== range.panel || port < range.from || port > range.to) continue;
+    if (panel !== range.panel || port === undefined || port < range.from || port > range.to) continue;
     const why = range.but.includes(port) ? 'not good in memory: read it by itself' : whyNot(link, statusOf(link), range); // prettier-ignore
     if (why) out.left.push({ link, why });
     else out.passes.push(link);

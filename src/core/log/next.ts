@@ -22,11 +22,32 @@ export function wantsReading(status: LinkStatus): boolean {
 export const wantsRedo = (status: LinkStatus): boolean =>
   status.head.state === 'failed' || status.tail.state === 'failed';
 
-/** Links in the order of the rack: by panel as given, then by port. */
-export function inPortOrder(links: readonly Link[], panelOrder: readonly string[]): Link[] {
-  const place = new Map(panelOrder.map((id, i) => [id, i]));
-  const at = (l: Link) => place.get(l.head.panel) ?? -1;
-  return [...links].sort((a, b) => at(a) - at(b) || a.head.port - b.head.port);
+/**
+ * Links in the order in which they are worked on: those of the rack by panel as given and by port, then those that hang
+ * on no panel by their labels, then cords by batch as given and by number.
+ */
+export function inPortOrder(
+  links: readonly Link[],
+  panelOrder: readonly string[],
+  batchOrder: readonly string[] = [],
+): Link[] {
+  const panels = new Map(panelOrder.map((id, i) => [id, i]));
+  const batches = new Map(batchOrder.map((id, i) => [id, i]));
+  const key = (l: Link): [number, number, number] =>
+    l.cord
+      ? [2, batches.get(l.cord.batch) ?? -1, l.cord.number]
+      : l.head.panel === undefined
+        ? [1, 0, 0]
+        : [0, panels.get(l.head.panel) ?? -1, l.head.port ?? 0];
+  const keyed = links.map((link) => ({ link, key: key(link) }));
+  keyed.sort(
+    (a, b) =>
+      a.key[0] - b.key[0] ||
+      a.key[1] - b.key[1] ||
+      a.key[2] - b.key[2] ||
+      a.link.label.localeCompare(b.link.label, 'en', { numeric: true }),
+  );
+  return keyed.map((k) => k.link);
 }
 
 /** What a link wants next, and at which end where it matters. */

@@ -160,7 +160,8 @@ export function patternAt(
       return told('same-lead', d, links, 'Suspect the test lead first: prove the leads against each other, two minutes.'); // prettier-ignore
   }
   for (const d of seen.filter((x) => x.kind === 'open' || x.kind === 'short')) {
-    const atSlot = (r: SeenReading) => r.link.head.panel === now.link.head.panel;
+    const atSlot = (r: SeenReading) =>
+      now.link.head.panel !== undefined && r.link.head.panel === now.link.head.panel;
     const links = alike(d, most.sameSlot, (r) => atSlot(r) && (r === now || (r.entry.data.blame?.includes('head') ?? true))); // prettier-ignore
     if (links && now.entry.data.blame?.includes('head'))
       return told('same-slot', d, links, 'Look at the blade and at the panel before you go on.');

@@ -129,7 +129,7 @@ describe('the walk through the rework', () => {
     )!;
   it('visits every place with work once, and every link in rework', () => {
     const { stops, metres } = reworkWalk(file.links, (l) => statuses.get(l.id)!, spaceOf, file.spaces[0]!);
-    expect(new Set(stops.map((s) => s.space.id)).size).toBe(stops.length);
+    expect(new Set(stops.map((s) => s.space!.id)).size).toBe(stops.length);
     expect(stops.flatMap((s) => s.links.map((l) => l.id)).sort()).toEqual(
       file.links.filter((l) => inRework(statuses.get(l.id)!)).map((l) => l.id).sort(),
     ); // prettier-ignore

@@ -11,6 +11,15 @@ export function cableNamed(name: string, parts: readonly Part[]): CableSpec | nu
   return own?.cable ?? GENERIC_CABLES.find((c) => sameName(c.name, name))?.spec ?? null;
 }
 
+/** Whether a cable's name says that it has a shield: `F/UTP`, `U/FTP`, `S/FTP`, or the word. */
+const namesAShield = (cable: string): boolean => /\b(s?f|s)\/[uf]tp\b|\bu\/ftp\b|\bshield/i.test(cable);
+
+/** Whether a cable has a shield: by its figures where they are known, else by its name. */
+export function isShielded(cable: string, parts: readonly Part[]): boolean {
+  const shield = cableNamed(cable, parts)?.shield;
+  return shield ? shield !== 'U/UTP' : namesAShield(cable);
+}
+
 /** The velocity of propagation that this job found for a cable; null where nobody did. */
 export const nvpOfCable = (name: string, parts: readonly Part[]): Part['nvp'] | null =>
   parts.find((p) => p.nvp && (sameName(p.name, name) || sameName(p.id, name)))?.nvp ?? null;

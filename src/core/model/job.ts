@@ -4,7 +4,7 @@ import { CONNECTOR_FAMILIES } from '../wiring/connector';
 import type { Legend } from '../wiring/legend';
 import { ORDERS, SCHEMES } from '../wiring/schemes';
 import { entrySchema, jobEntrySchema } from './entry';
-import { LEAST_NVP_METRES, MOST_CABLE_METRES, MOST_PORTS, MOST_POSITIONS } from './limits';
+import { LEAST_NVP_METRES, MOST_CABLE_METRES, MOST_CORDS, MOST_PORTS, MOST_POSITIONS } from './limits';
 import { identifierPatternSchema } from './identifier';
 import { cableSpecSchema, connectorSpecSchema, legendSchema } from './bench';
 import { daySchema, instantSchema } from './reading';
@@ -87,22 +87,40 @@ export const outletSchema = z.strictObject({
   positions: z.number().int().min(1).max(MOST_POSITIONS),
   retired,
 });
+/**
+ * One end of a link: its connector, and what it hangs on: a port of a panel, a position of an outlet, or nothing, in the
+ * space named (a device's end). The ends of a cord name nothing.
+ */
+export const linkEndSchema = z.strictObject({
+  panel: id.optional(),
+  port: z.number().int().min(1).max(MOST_PORTS).optional(),
+  outlet: id.optional(),
+  position: z.number().int().min(1).max(MOST_POSITIONS).optional(),
+  space: id.optional(),
+  connector: z.enum(CONNECTOR_FAMILIES),
+  slackMm,
+});
+/** Cords that are made together, at one bench. */
+export const batchSchema = z.strictObject({
+  id,
+  name,
+  /** A boot goes onto both ends before anything else. */
+  boots: z.literal(true).optional(),
+  /** The box or reel the cable is cut from, and what lay in it before this batch, in metres. */
+  box: z
+    .strictObject({ name: z.string().trim().min(1).max(80), metres: z.number().min(0).max(2000) })
+    .optional(),
+  note: z.string().max(400).optional(),
+  retired,
+});
 /** One cable with its two ends. */
 export const linkSchema = z.strictObject({
   id,
   label: name,
-  head: z.strictObject({
-    panel: id,
-    port: z.number().int().min(1).max(MOST_PORTS),
-    connector: z.enum(CONNECTOR_FAMILIES),
-    slackMm,
-  }),
-  tail: z.strictObject({
-    outlet: id,
-    position: z.number().int().min(1).max(MOST_POSITIONS),
-    connector: z.enum(CONNECTOR_FAMILIES),
-    slackMm,
-  }),
+  /** A cord: its batch and its number there. Its head is called end 1, its tail end 2. */
+  cord: z.strictObject({ batch: id, number: z.number().int().min(1).max(MOST_CORDS) }).optional(),
+  head: linkEndSchema,
+  tail: linkEndSchema,
   scheme: z.enum(SCHEMES).optional(),
   ordered: z.enum(ORDERS),
   shielded: z.boolean(),
@@ -163,6 +181,7 @@ export const jobFileSchema = z.strictObject({
   spaces: z.array(spaceSchema),
   panels: z.array(panelSchema),
   outlets: z.array(outletSchema),
+  batches: z.array(batchSchema).optional(),
   links: z.array(linkSchema),
   parts: z.array(partSchema),
   /** Jack legends that were read off on this job. */
@@ -181,8 +200,12 @@ export type Space = z.infer<typeof spaceSchema>;
 export type Panel = z.infer<typeof panelSchema>;
 /** A wall outlet. */
 export type Outlet = z.infer<typeof outletSchema>;
+/** Cords that are made together. */
+export type Batch = z.infer<typeof batchSchema>;
 /** A link as planned. */
 export type Link = z.infer<typeof linkSchema>;
+/** One end of a link as planned. */
+export type LinkEnd = z.infer<typeof linkEndSchema>;
 /** A part, tool or consumable. */
 export type Part = z.infer<typeof partSchema>;
 /** A person on the job. */
@@ -199,6 +222,7 @@ export interface JobPlan {
   spaces: Space[];
   panels: Panel[];
   outlets: Outlet[];
+  batches: Batch[];
   links: Link[];
   parts: Part[];
   legends: Legend[];

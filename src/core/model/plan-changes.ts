@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { legendSchema } from './bench';
 import {
+  batchSchema,
   linkSchema,
   outletSchema,
   panelSchema,
@@ -22,6 +23,7 @@ export const planChangesSchema = z.strictObject({
       spaces: z.array(spaceSchema).max(5000).optional(),
       panels: z.array(panelSchema).max(2000).optional(),
       outlets: z.array(outletSchema).max(20_000).optional(),
+      batches: z.array(batchSchema).max(500).optional(),
       links: z.array(linkSchema).max(20_000).optional(),
       crew: z.array(personSchema).max(500).optional(),
       parts: z.array(partSchema).max(2000).optional(),
@@ -29,7 +31,16 @@ export const planChangesSchema = z.strictObject({
     })
     .optional(),
   remove: z
-    .strictObject({ spaces: ids, panels: ids, outlets: ids, links: ids, crew: ids, parts: ids, legends: ids })
+    .strictObject({
+      spaces: ids,
+      panels: ids,
+      outlets: ids,
+      batches: ids,
+      links: ids,
+      crew: ids,
+      parts: ids,
+      legends: ids,
+    })
     .optional(),
   /** A name for this change, made where it was made: sending it twice changes the plan once. */
   id: z.uuid().optional(),

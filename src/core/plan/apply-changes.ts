@@ -65,12 +65,15 @@ export function applyChanges(plan: JobPlan, changes: PlanChanges, used: Used): A
   const remove = changes.remove ?? {};
   for (const id of remove.links ?? []) end('links', id, [], used.links.has(id), 'entry');
   for (const id of remove.panels ?? []) end('panels', id, links().filter((l) => l.head.panel === id), false, 'link'); // prettier-ignore
-  for (const id of remove.outlets ?? []) end('outlets', id, links().filter((l) => l.tail.outlet === id), false, 'link'); // prettier-ignore
+  for (const id of remove.outlets ?? []) end('outlets', id, links().filter((l) => l.head.outlet === id || l.tail.outlet === id), false, 'link'); // prettier-ignore
+  for (const id of remove.batches ?? []) end('batches', id, links().filter((l) => l.cord?.batch === id), false, 'cord'); // prettier-ignore
   for (const id of remove.spaces ?? []) {
     const inside = (list: 'panels' | 'outlets') =>
       [...maps[list].values()].filter((x) => (x as Item & { space: string }).space === id);
     const [panels, outlets] = [inside('panels'), inside('outlets')];
-    end('spaces', id, [...panels, ...outlets], false, panels.some((p) => !p.retired) ? 'panel' : 'outlet');
+    const free = links().filter((l) => l.head.space === id || l.tail.space === id);
+    const holds = panels.some((p) => !p.retired) ? 'panel' : outlets.some((o) => !o.retired) ? 'outlet' : 'link'; // prettier-ignore
+    end('spaces', id, [...panels, ...outlets, ...free], false, holds);
   }
   for (const id of remove.crew ?? []) end('crew', id, [], true, 'entry');
   for (const id of remove.parts ?? [])

@@ -14,7 +14,7 @@ const said = (s: string): string => plain(s).replace(/^(\p{L}+\d)0+/u, '$1');
  * holds, and then what `about` says of it. A label of nothing but signs is found by those signs.
  *
  * @example
- * findByLabel(links, 'k1-7', (l) => tailWords(where(l), l))[0]?.label // 'K1-07'
+ * findByLabel(links, 'k1-7', (l) => farWords(where(l)))[0]?.label // 'K1-07'
  */
 export function findByLabel<T extends { label: string }>(
   things: readonly T[],

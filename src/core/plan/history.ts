@@ -1,8 +1,9 @@
 import { PLAN_LISTS } from '../model/plan-lists';
 import type { PlanChange } from '../model/entry';
-import type { JobPlan, Link } from '../model/job';
+import type { JobPlan, Link, LinkEnd } from '../model/job';
 import { FAMILY_NAMES } from '../wiring/connector';
 import type { AppliedChanges } from './apply-changes';
+import { whereabouts, type Spot } from './whereabouts';
 
 const nameOf = (x: object): string => {
   const named = x as { id: string; name?: string; label?: string };
@@ -55,20 +56,24 @@ export function movedLinks(before: JobPlan, after: JobPlan): MovedLink[] {
 
 /** What says where a link is and of what it is made: a key to compare by, and words. */
 function placer(plan: JobPlan): (link: Link) => { what: string; key: string; says: string }[] {
-  const spaces = new Map(plan.spaces.map((s) => [s.id, s.name]));
-  const panels = new Map(plan.panels.map((p) => [p.id, p]));
-  const outlets = new Map(plan.outlets.map((o) => [o.id, o]));
-  return ({ head, tail, cable }) => {
-    const [panel, outlet] = [panels.get(head.panel), outlets.get(tail.outlet)];
+  const where = whereabouts(plan);
+  const at = (end: LinkEnd, spot: Spot, places: { space: string; on: string }) => [
+    {
+      what: places.on,
+      key: [end.panel, end.port, end.outlet, end.position].map((x) => x ?? '').join('\n'),
+      says: [spot.panel?.name ?? spot.outlet?.name, spot.port ?? spot.position]
+        .filter((x) => x !== undefined)
+        .join(' '),
+    },
+    { what: places.space, key: spot.space?.id ?? end.space ?? '', says: spot.space?.name ?? '' },
+  ];
+  return (link) => {
+    const { head, tail, cable, cord } = link;
+    const spots = where(link);
     return [
-      { what: 'port', key: `${head.panel}\n${head.port}`, says: `${panel?.name ?? head.panel} ${head.port}` },
-      { what: 'closet', key: panel?.space ?? '', says: spaces.get(panel?.space ?? '') ?? '' },
-      { what: 'room', key: outlet?.space ?? '', says: spaces.get(outlet?.space ?? '') ?? '' },
-      {
-        what: 'outlet',
-        key: `${tail.outlet}\n${tail.position}`,
-        says: `${outlet?.name ?? tail.outlet} ${tail.position}`,
-      },
+      ...at(head, spots.head, { space: 'closet', on: 'port' }),
+      ...at(tail, spots.tail, { space: 'room', on: 'outlet' }),
+      { what: 'batch', key: cord?.batch ?? '', says: spots.cord?.batch.name ?? '' },
       { what: 'cable', key: cable.trim().toLowerCase(), says: cable },
       { what: 'connector at the head', key: head.connector, says: FAMILY_NAMES[head.connector] },
       { what: 'connector at the tail', key: tail.connector, says: FAMILY_NAMES[tail.connector] },

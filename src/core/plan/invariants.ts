@@ -1,8 +1,10 @@
 import { ofLink } from '../model/of-link';
 import { PLAN_LISTS } from '../model/plan-lists';
 import { doubles } from '../model/identifiers';
-import type { JobFile, JobPlan, Link } from '../model/job';
+import type { JobFile, JobPlan, Link, LinkEnd } from '../model/job';
+import { ENDS, type End } from '../wiring/conductors';
 import { mediumOf } from '../wiring/connector';
+import { MOST_CORD_METRES } from '../model/limits';
 import { RESERVED_JOB_IDS } from './new-ids';
 
 /** One thing that cannot be in a plan: where, and what to do about it. */
@@ -47,39 +49,76 @@ export function planProblems(plan: JobPlan): PlanProblem[] {
     const panel = plan.panels.filter((p) => !p.retired)[d.at[1]!]!;
     say(`panels.${panel.id}.name`, `Two panels of ${spaces.get(panel.space)?.name ?? 'one space'} are called ${panel.name}: give one another name.`); // prettier-ignore
   }
-  linkProblems(plan.links, { panels, outlets, stands, say });
+  for (const d of doubles(plan.batches.filter((b) => !b.retired).map((b) => same(b.name))))
+    say(`batches.${plan.batches.filter((b) => !b.retired)[d.at[1]!]!.id}.name`, `Two batches are called ${d.identifier}: give one another name.`); // prettier-ignore
+  const batches = new Map(plan.batches.map((b) => [b.id, b]));
+  linkProblems(plan.links, { spaces, panels, outlets, batches, stands, say });
   return problems;
 }
 
-function linkProblems(
-  links: readonly Link[],
-  on: {
-    panels: ReadonlyMap<string, JobPlan['panels'][number]>;
-    outlets: ReadonlyMap<string, JobPlan['outlets'][number]>;
-    stands: (x: { retired?: true | undefined }, on: { retired?: true | undefined } | undefined) => boolean;
-    say: (path: string, message: string) => void;
-  },
-): void {
+interface On {
+  spaces: ReadonlyMap<string, JobPlan['spaces'][number]>;
+  panels: ReadonlyMap<string, JobPlan['panels'][number]>;
+  outlets: ReadonlyMap<string, JobPlan['outlets'][number]>;
+  batches: ReadonlyMap<string, JobPlan['batches'][number]>;
+  stands: (x: { retired?: true | undefined }, on: { retired?: true | undefined } | undefined) => boolean;
+  say: (path: string, message: string) => void;
+}
+
+/** What an end hangs on is one thing, wholly said, and stands in the plan. */
+function endProblems(l: Link, end: End, at: LinkEnd, on: On): void {
+  const say = (field: string, message: string) =>
+    on.say(`links.${l.id}.${end}.${field}`, `${l.label}: ${message}`);
+  const hangs = [at.panel ?? at.port, at.outlet ?? at.position, at.space].filter((x) => x !== undefined);
+  if (l.cord) {
+    if (hangs.length) say('space', `a cord hangs on nothing: it belongs to its batch, not to a panel, an outlet or a space.`); // prettier-ignore
+    return;
+  }
+  if (hangs.length !== 1)
+    return say('panel', `its ${end} hangs on ${hangs.length ? 'two things' : 'nothing'}: name a panel and port, an outlet and position, or the space it ends in.`); // prettier-ignore
+  if ((at.panel === undefined) !== (at.port === undefined))
+    return say('port', `its ${end} names ${at.panel === undefined ? 'a port but no panel' : 'a panel but no port'}.`); // prettier-ignore
+  if ((at.outlet === undefined) !== (at.position === undefined))
+    return say('position', `its ${end} names ${at.outlet === undefined ? 'a position but no outlet' : 'an outlet but no position'}.`); // prettier-ignore
+  if (at.panel !== undefined && !on.stands(l, on.panels.get(at.panel)))
+    say('panel', `there is no panel "${at.panel}".`);
+  if (at.outlet !== undefined && !on.stands(l, on.outlets.get(at.outlet)))
+    say('outlet', `there is no outlet "${at.outlet}".`);
+  if (at.space !== undefined && !on.stands(l, on.spaces.get(at.space)))
+    say('space', `there is no space "${at.space}".`);
+}
+
+function linkProblems(links: readonly Link[], on: On): void {
   const { say } = on;
-  const ports = new Map<string, string>();
-  const positions = new Map<string, string>();
-  const place = (l: Link, field: string, key: string, taken: Map<string, string>, what: string) => {
+  const taken = new Map<string, string>();
+  const place = (l: Link, field: string, key: string, what: string) => {
     const other = taken.get(key);
     if (other !== undefined) say(`links.${l.id}.${field}`, `${l.label}: ${what} is taken by ${other}.`);
     else taken.set(key, l.label);
   };
   for (const l of links) {
-    const [panel, outlet] = [on.panels.get(l.head.panel), on.outlets.get(l.tail.outlet)];
-    if (!on.stands(l, panel))
-      say(`links.${l.id}.head.panel`, `${l.label}: there is no panel "${l.head.panel}".`);
-    if (!on.stands(l, outlet)) say(`links.${l.id}.tail.outlet`, `${l.label}: there is no outlet "${l.tail.outlet}".`); // prettier-ignore
+    for (const end of ENDS) endProblems(l, end, l[end], on);
+    const batch = l.cord && on.batches.get(l.cord.batch);
+    if (l.cord && !on.stands(l, batch))
+      say(`links.${l.id}.cord.batch`, `${l.label}: there is no batch "${l.cord.batch}".`);
+    if (l.cord && l.lengthMetres !== undefined && l.lengthMetres > MOST_CORD_METRES)
+      say(`links.${l.id}.lengthMetres`, `${l.label}: a cord is at most ${MOST_CORD_METRES} m long, not ${l.lengthMetres}.`); // prettier-ignore
     if (mediumOf(l.head.connector) !== mediumOf(l.tail.connector))
       say(`links.${l.id}.tail.connector`, `${l.label}: a coax connector at one end wants one at the other.`);
-    if (l.retired || !panel || !outlet) continue;
-    if (l.head.port > panel.ports) say(`links.${l.id}.head.port`, `${l.label}: panel ${panel.name} has ${panel.ports} ports, not ${l.head.port}.`); // prettier-ignore
-    place(l, 'head.port', `${panel.id}\n${l.head.port}`, ports, `port ${l.head.port} of ${panel.name}`);
-    if (l.tail.position > outlet.positions) say(`links.${l.id}.tail.position`, `${l.label}: outlet ${outlet.name} has ${outlet.positions} positions, not ${l.tail.position}.`); // prettier-ignore
-    place(l, 'tail.position', `${outlet.id}\n${l.tail.position}`, positions, `position ${l.tail.position} of outlet ${outlet.name}`); // prettier-ignore
+    if (l.retired) continue;
+    if (l.cord && batch) place(l, 'cord.number', `${batch.id}\n${l.cord.number}`, `number ${l.cord.number} of ${batch.name}`); // prettier-ignore
+    for (const end of ENDS) {
+      const at = l[end];
+      const [panel, outlet] = [on.panels.get(at.panel ?? ''), on.outlets.get(at.outlet ?? '')];
+      if (panel && at.port !== undefined) {
+        if (at.port > panel.ports) say(`links.${l.id}.${end}.port`, `${l.label}: panel ${panel.name} has ${panel.ports} ports, not ${at.port}.`); // prettier-ignore
+        place(l, `${end}.port`, `panel\n${panel.id}\n${at.port}`, `port ${at.port} of ${panel.name}`);
+      }
+      if (outlet && at.position !== undefined) {
+        if (at.position > outlet.positions) say(`links.${l.id}.${end}.position`, `${l.label}: outlet ${outlet.name} has ${outlet.positions} positions, not ${at.position}.`); // prettier-ignore
+        place(l, `${end}.position`, `outlet\n${outlet.id}\n${at.position}`, `position ${at.position} of outlet ${outlet.name}`); // prettier-ignore
+      }
+    }
   }
   const active = links.filter((l) => !l.retired);
   for (const d of doubles(active.map((l) => l.label)))
@@ -93,6 +132,7 @@ export const planOfFile = (file: JobFile): JobPlan => ({
   spaces: file.spaces,
   panels: file.panels,
   outlets: file.outlets,
+  batches: file.batches ?? [],
   links: file.links,
   parts: file.parts,
   legends: file.legends ?? [],

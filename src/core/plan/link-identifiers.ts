@@ -1,4 +1,7 @@
+import { endName } from '../model/end-name';
 import type { JobPlan, Link } from '../model/job';
+import type { End } from '../wiring/conductors';
+import { whereabouts, type Spot } from './whereabouts';
 import {
   identifierFor,
   IDENTIFIER_STYLES,
@@ -8,26 +11,22 @@ import {
   type LinkIdentifiers,
 } from '../model/identifiers';
 
-/** The parts of identifiers for a link, looked up in its plan once. */
+/** The parts of identifiers for a link, looked up in its plan once; what an end does not hang on is empty. */
 export function identifierParts(
-  plan: Pick<JobPlan, 'spaces' | 'panels' | 'outlets'>,
-): (link: Pick<Link, 'head' | 'tail'>) => IdentifierParts {
-  const spaces = new Map(plan.spaces.map((s) => [s.id, s]));
-  const panels = new Map(plan.panels.map((p) => [p.id, p]));
-  const outlets = new Map(plan.outlets.map((o) => [o.id, o]));
-  return ({ head, tail }) => {
-    const panel = panels.get(head.panel)!;
-    const outlet = outlets.get(tail.outlet)!;
-    const [closet, room] = [spaces.get(panel.space)!, spaces.get(outlet.space)!];
+  plan: Pick<JobPlan, 'spaces' | 'panels' | 'outlets' | 'batches'>,
+): (link: Pick<Link, 'head' | 'tail' | 'cord'>) => IdentifierParts {
+  const where = whereabouts(plan);
+  return (link) => {
+    const { head, tail } = where(link);
     return {
-      closet: spaceCode(closet),
-      closetfloor: closet.floor,
-      panel: panel.name,
-      port: head.port,
-      room: spaceCode(room),
-      floor: room.floor,
-      outlet: outlet.name,
-      position: tail.position,
+      closet: head.space ? spaceCode(head.space) : '',
+      closetfloor: head.space?.floor ?? '',
+      panel: head.panel?.name ?? '',
+      port: head.port ?? '',
+      room: tail.space ? spaceCode(tail.space) : '',
+      floor: tail.space?.floor ?? '',
+      outlet: tail.outlet?.name ?? '',
+      position: tail.position ?? '',
     };
   };
 }
@@ -36,15 +35,25 @@ export function identifierParts(
 export const identifiersOf = (policy: { identifiers?: Identifiers | undefined }): Identifiers =>
   policy.identifiers ?? IDENTIFIER_STYLES[0]!;
 
+/** What an end is called where it hangs on nothing a pattern could name: its space's code, of a cord its number and end. */
+function freeEnd(link: Link, end: End, spot: Spot): string {
+  if (link.cord) return `${link.label} ${endName(link, end)}`;
+  return spot.space ? spaceCode(spot.space) : link.label;
+}
+
 /** What stands on the labels of links, by their id: the link as it is called, and both its ends by the patterns. */
 export function linkIdentifiers(
-  plan: Pick<JobPlan, 'spaces' | 'panels' | 'outlets' | 'policy'>,
+  plan: Pick<JobPlan, 'spaces' | 'panels' | 'outlets' | 'batches' | 'policy'>,
 ): (link: Link) => LinkIdentifiers {
   const parts = identifierParts(plan);
+  const where = whereabouts(plan);
   const patterns = identifiersOf(plan.policy);
-  return (link) => ({
-    link: link.label,
-    head: identifierFor(patterns.head, parts(link)),
-    tail: identifierFor(patterns.tail, parts(link)),
-  });
+  return (link) => {
+    const { head, tail } = where(link);
+    return {
+      link: link.label,
+      head: head.panel ? identifierFor(patterns.head, parts(link)) : freeEnd(link, 'head', head),
+      tail: tail.outlet ? identifierFor(patterns.tail, parts(link)) : freeEnd(link, 'tail', tail),
+    };
+  };
 }

@@ -90,15 +90,15 @@ describe('changes of a plan', () => {
         const made = applyChanges(before, { put: { links: put }, remove: { links: remove } }, used());
         const active = activePlan(made.plan).links;
         const held = [
-          active.map((l) => `${l.head.panel} ${l.head.port}`),
-          active.map((l) => `${l.tail.outlet} ${l.tail.position}`),
+          active.map((l) => `${l.head.panel} ${l.head.port!}`),
+          active.map((l) => `${l.tail.outlet} ${l.tail.position!}`),
         ];
         const sound =
           held.every((place) => new Set(place).size === active.length) &&
           active.every(
             (l) =>
-              l.head.port <= (made.plan.panels.find((p) => p.id === l.head.panel)?.ports ?? 0) &&
-              l.tail.position <= (made.plan.outlets.find((o) => o.id === l.tail.outlet)?.positions ?? 0),
+              l.head.port! <= (made.plan.panels.find((p) => p.id === l.head.panel)?.ports ?? 0) &&
+              l.tail.position! <= (made.plan.outlets.find((o) => o.id === l.tail.outlet)?.positions ?? 0),
           );
         expect(made.problems.length === 0).toBe(sound);
         seen[sound ? 'kept' : 'refused']++;

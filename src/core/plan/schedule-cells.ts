@@ -3,12 +3,11 @@ import type { JobPlan } from '../model/job';
 import type { ScheduleColumn, ScheduleRow } from './schedule-csv';
 import { CONNECTOR_FAMILIES, FAMILY_NAMES, type ConnectorFamily } from '../wiring/connector';
 import { MOST_CABLE_METRES } from '../model/limits';
+import { FOOT_METRES } from '../model/metres';
 import { ORDERS, type Order, type Scheme } from '../wiring/schemes';
 
 /** Longest permanent link, in metres. TIA-568, from memory. */
 export const MOST_LINK_METRES = 90;
-/** Metres in an international foot: exact. */
-const FOOT_METRES = 0.3048;
 
 /** A bad cell of a schedule: why, the obvious mend where there is one, and whether it may be kept as it is. */
 export interface CellProblem {
@@ -71,6 +70,10 @@ export function orderOf(row: ScheduleRow, i: number, say: Say): Order | undefine
   return order;
 }
 
+/** The connector family a text names; undefined where none. */
+export const familyNamed = (text: string): ConnectorFamily | undefined =>
+  CONNECTOR_FAMILIES.find((f) => plainly(f) === plainly(text) || plainly(FAMILY_NAMES[f]) === plainly(text)); // prettier-ignore
+
 /** The connector family of an end, the usual one where the cell is empty or bad. */
 export function connector(
   row: ScheduleRow,
@@ -81,7 +84,7 @@ export function connector(
 ): ConnectorFamily {
   const text = row[column];
   if (!text) return usual;
-  const meant = CONNECTOR_FAMILIES.find((f) => plainly(f) === plainly(text) || plainly(FAMILY_NAMES[f]) === plainly(text)); // prettier-ignore
+  const meant = familyNamed(text);
   if (meant) return meant;
   const nearest = [...CONNECTOR_FAMILIES].sort((a, b) => distance(plainly(a), plainly(text)) - distance(plainly(b), plainly(text)))[0]!; // prettier-ignore
   const value = distance(plainly(nearest), plainly(text)) <= 5 ? nearest : usual;

@@ -1,9 +1,10 @@
-import { cableNamed } from '../model/cable-named';
-import type { JobPlan, Link, Outlet, Panel, Space } from '../model/job';
+import { isShielded } from '../model/cable-named';
+import type { JobPlan, Link, LinkEnd, Outlet, Panel, Space } from '../model/job';
 import type { PlanChanges } from '../model/plan-changes';
 import type { ScheduleRow } from './schedule-csv';
 import { NewIds, slugOf } from './new-ids';
 import type { ReadRow } from './schedule-row';
+import { whereabouts } from './whereabouts';
 
 /** Sizes panels come in; a new one is as large as the smallest that holds its highest port. */
 const PANEL_SIZES = [12, 24, 48, 96];
@@ -155,17 +156,28 @@ class Build {
     return this.outlets.set(key, { id, name: name.trim(), space: room.id, positions: position });
   }
 
+  /** What the head of a row hangs on; of one that stands on an outlet already and names no other place, that. */
+  private headPlace(r: ReadRow): Partial<LinkEnd> {
+    if (r.panel) {
+      const panel = this.panel(this.space('closet', r.closet), r.panel, r.port);
+      return { panel: panel.id, port: r.port };
+    }
+    const { outlet, position } = r.existing?.head ?? {};
+    return r.closet ? { space: this.space('room', r.closet).id } : { outlet, position };
+  }
+  private tailPlace(r: ReadRow): Partial<LinkEnd> {
+    const room = this.space('room', r.room);
+    return r.outlet
+      ? { outlet: this.outlet(room, r.outlet, r.position).id, position: r.position }
+      : { space: room.id };
+  }
+
   link(r: ReadRow): Link {
-    const panel = this.panel(this.space('closet', r.closet), r.panel, r.port);
-    const outlet = this.outlet(this.space('room', r.room), r.outlet, r.position);
     const before = r.existing;
-    const shield = cableNamed(r.cable, this.plan.parts)?.shield;
+    const head = this.headPlace(r);
+    const tail = this.tailPlace(r);
     const shielded =
-      before && before.cable === r.cable
-        ? before.shielded
-        : shield
-          ? shield !== 'U/UTP'
-          : namesAShield(r.cable);
+      before && before.cable === r.cable ? before.shielded : isShielded(r.cable, this.plan.parts);
     const kept: Partial<Link> = { ...before };
     delete kept.scheme;
     delete kept.lengthMetres;
@@ -174,8 +186,8 @@ class Build {
       ...kept,
       id: before?.id ?? this.ids.link.give(r.label.slice(0, 60)),
       label: r.label,
-      head: { ...before?.head, panel: panel.id, port: r.port, connector: r.head },
-      tail: { ...before?.tail, outlet: outlet.id, position: r.position, connector: r.tail },
+      head: { ...head, ...slackOf(before?.head), connector: r.head },
+      tail: { ...tail, ...slackOf(before?.tail), connector: r.tail },
       ordered: r.ordered,
       shielded,
       cable: r.cable,
@@ -186,8 +198,8 @@ class Build {
   }
 }
 
-/** Whether a cable's name says that it has a shield: `F/UTP`, `U/FTP`, `S/FTP`, or the word. */
-const namesAShield = (cable: string): boolean => /\b(s?f|s)\/[uf]tp\b|\bu\/ftp\b|\bshield/i.test(cable);
+const slackOf = (end: LinkEnd | undefined): Partial<LinkEnd> =>
+  end?.slackMm === undefined ? {} : { slackMm: end.slackMm };
 
 /** The floor a room's number tells: its hundreds, in common practice. Others stand on the ground floor until placed. */
 const floorOf = (name: string): number => Number(/(?:^|\D)(\d{1,2})\d{2}(?:\D|$)/.exec(name)?.[1] ?? 0);
@@ -205,29 +217,27 @@ function closetFloors(rows: readonly ReadRow[]): Map<string, number> {
   );
 }
 
-/** Links of a plan as rows of a schedule. Closet rooms are written as their names. */
+/** Links of a plan as rows of a schedule; cords stand in none. Spaces are written as their names. */
 export function scheduleOf(plan: JobPlan, links: readonly Link[]): ScheduleRow[] {
-  const spaces = new Map(plan.spaces.map((s) => [s.id, s]));
-  const panels = new Map(plan.panels.map((p) => [p.id, p]));
-  const outlets = new Map(plan.outlets.map((o) => [o.id, o]));
-  return links.map((l): ScheduleRow => {
-    const [panel, outlet] = [panels.get(l.head.panel)!, outlets.get(l.tail.outlet)!];
-    return {
-      id: l.id,
-      link: l.label,
-      head_closet: spaces.get(panel.space)!.name,
-      head_panel: panel.name,
-      head_port: String(l.head.port),
-      tail_room: spaces.get(outlet.space)!.name,
-      tail_outlet: outlet.name,
-      tail_position: String(l.tail.position),
-      cable: l.cable,
-      ordered: l.ordered,
-      head_connector: l.head.connector,
-      tail_connector: l.tail.connector,
-      ...(l.scheme ? { scheme: l.scheme } : {}),
-      ...(l.lengthMetres ? { length_m: String(l.lengthMetres) } : {}),
-      ...(l.note ? { note: l.note } : {}),
-    };
-  });
+  const where = whereabouts(plan);
+  return links
+    .filter((l) => !l.cord)
+    .map((l): ScheduleRow => {
+      const { head, tail } = where(l);
+      return {
+        id: l.id,
+        link: l.label,
+        ...(head.space && !head.outlet ? { head_closet: head.space.name } : {}),
+        ...(head.panel ? { head_panel: head.panel.name, head_port: String(head.port) } : {}),
+        ...(tail.space ? { tail_room: tail.space.name } : {}),
+        ...(tail.outlet ? { tail_outlet: tail.outlet.name, tail_position: String(tail.position) } : {}),
+        cable: l.cable,
+        ordered: l.ordered,
+        head_connector: l.head.connector,
+        tail_connector: l.tail.connector,
+        ...(l.scheme ? { scheme: l.scheme } : {}),
+        ...(l.lengthMetres ? { length_m: String(l.lengthMetres) } : {}),
+        ...(l.note ? { note: l.note } : {}),
+      };
+    });
 }

@@ -5,8 +5,9 @@ import Papa from 'papaparse';
 export const SCHEDULE_COLUMNS = ['link', 'head_closet', 'head_panel', 'head_port', 'tail_room', 'tail_outlet', 'tail_position', 'cable', 'scheme', 'ordered', 'length_m', 'head_connector', 'tail_connector', 'note'] as const; // prettier-ignore
 /** A column of a schedule. */
 export type ScheduleColumn = (typeof SCHEDULE_COLUMNS)[number];
-/** Columns a schedule cannot do without. */
+/** Columns a schedule cannot do without: where it has a panel, a port too, else the space each head ends in. */
 export const REQUIRED_COLUMNS: readonly ScheduleColumn[] = ['link', 'head_panel', 'head_port', 'tail_room'];
+const REQUIRED_WITHOUT_PANELS: readonly ScheduleColumn[] = ['link', 'head_closet', 'tail_room'];
 /** One row of a schedule as text; `id` names a link that is in the job already. */
 export type ScheduleRow = Partial<Record<ScheduleColumn, string>> & { id?: string };
 
@@ -69,15 +70,17 @@ export function matchColumns(header: readonly string[]): (ScheduleColumn | null)
 }
 
 /** The columns a schedule cannot do without and that are not matched. */
-export const missingColumns = (matched: readonly (ScheduleColumn | null)[]): ScheduleColumn[] =>
-  REQUIRED_COLUMNS.filter((c) => !matched.includes(c));
+export const missingColumns = (matched: readonly (ScheduleColumn | null)[]): ScheduleColumn[] => {
+  const bySpace = matched.includes('head_closet') && !matched.includes('head_panel') && !matched.includes('head_port'); // prettier-ignore
+  return (bySpace ? REQUIRED_WITHOUT_PANELS : REQUIRED_COLUMNS).filter((c) => !matched.includes(c));
+};
 
 /** Rows of a sheet by the columns they were matched to. */
 export const scheduleRows = (sheet: Sheet, matched: readonly (ScheduleColumn | null)[]): ScheduleRow[] =>
   sheet.rows.map((cells) => {
     const row: ScheduleRow = {};
     matched.forEach((c, i) => {
-      const cell = fromPlainCell((cells[i] ?? '').trim());
+      const cell = fromPlainCell((cells[i] ?? '').trim()).trim();
       if (c && cell) row[c] = cell;
     });
     return row;

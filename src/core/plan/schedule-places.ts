@@ -43,8 +43,11 @@ export class Places {
       if (r.head_panel && r.head_closet && !this.given.has(norm(r.head_panel)))
         this.given.set(norm(r.head_panel), r.head_closet);
     for (const l of others) {
-      this.takePort(panelKeys.get(l.head.panel) ?? '', l.head.port, l.label);
-      this.takePosition(this.outletKeys.get(l.tail.outlet) ?? '', l.tail.position, l.label);
+      const { panel, port } = l.head;
+      if (panel !== undefined && port !== undefined) this.takePort(panelKeys.get(panel) ?? '', port, l.label);
+      for (const { outlet, position } of [l.head, l.tail])
+        if (outlet !== undefined && position !== undefined)
+          this.takePosition(this.outletKeys.get(outlet) ?? '', position, l.label);
     }
   }
 
@@ -76,7 +79,7 @@ export class Places {
     return known.length === 1 ? known[0]! : USUAL_OUTLET;
   }
   isAt(link: Link, outletKey: string): boolean {
-    return this.outletKeys.get(link.tail.outlet) === outletKey;
+    return link.tail.outlet !== undefined && this.outletKeys.get(link.tail.outlet) === outletKey;
   }
 
   /** Takes a port; the label of who has it already, or null. */

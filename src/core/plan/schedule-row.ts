@@ -1,13 +1,16 @@
-import { mediumOf } from '../wiring/connector';
+import { classOf, mediumOf } from '../wiring/connector';
 import type { JobPlan, Link } from '../model/job';
 import type { ScheduleColumn, ScheduleRow } from './schedule-csv';
 import type { ConnectorFamily } from '../wiring/connector';
 import type { Order, Scheme } from '../wiring/schemes';
-import { connector, metres, orderOf, schemeOf, whole, type Say } from './schedule-cells';
+import { connector, familyNamed, metres, orderOf, schemeOf, whole, type Say } from './schedule-cells';
 import { MOST_PORTS, MOST_POSITIONS } from '../model/limits';
 import type { Places } from './schedule-places';
 
-/** A row as it was understood. Names are as written; `closet`, `panel`, `room` and `outlet` may be new. */
+/**
+ * A row as it was understood. Names are as written; `closet`, `panel`, `room` and `outlet` may be new. Without a panel
+ * its head hangs on nothing in the space called `closet`, without an outlet its tail on nothing in `room`.
+ */
 export interface ReadRow {
   row: number;
   /** The link of the job that this row is about, where there is one. */
@@ -53,10 +56,16 @@ export function readRow(
   let port = 0;
   let panelKey = '';
   let closet = '';
-  if (!panel)
+  const headSpace = text('head_closet', 120);
+  if (existing?.cord)
+    say({ row: i, column: 'link', message: `${existing.label} is a cord of a batch: give this link another label.` }); // prettier-ignore
+  if (!panel && row.head_port)
     say({ row: i, column: 'head_panel', message: 'The panel is missing: name the one this link hangs on.' }); // prettier-ignore
+  else if (!panel && !headSpace && existing?.head.outlet === undefined)
+    say({ row: i, column: 'head_panel', message: 'The panel is missing: name the one this link hangs on, or the space its head ends in.' }); // prettier-ignore
+  else if (!panel) closet = headSpace;
   else {
-    const found = places.closetOf(panel, text('head_closet', 120));
+    const found = places.closetOf(panel, headSpace);
     closet = found.closet;
     if (found.unsure)
       say({ row: i, column: 'head_closet', message: `${found.unsure} Say which closet it is.`, mend: { value: closet, says: `take ${closet}` } }); // prettier-ignore
@@ -71,11 +80,13 @@ export function readRow(
     if (!row.head_port) say({ row: i, column: 'head_port', message: 'The port is missing.' });
   }
   if (!room) say({ row: i, column: 'tail_room', message: 'The room is missing: name where this link ends.' });
-  const outlet = text('tail_outlet', 120) || (room ? places.usualOutlet(room) : '');
-  const outletKey = room ? places.outletKey(room, outlet) : '';
+  const namedOutlet = text('tail_outlet', 120);
+  const free = !namedOutlet && !row.tail_position && endsFree(row, existing);
+  const outlet = namedOutlet || (room && !free ? places.usualOutlet(room) : '');
+  const outletKey = room && !free ? places.outletKey(room, outlet) : '';
   const position =
     whole(row, i, 'tail_position', 'position', MOST_POSITIONS, say, (n) => `An outlet has at most ${MOST_POSITIONS} positions, not ${n}.`) ??
-    (existing && places.isAt(existing, outletKey) ? existing.tail.position : 0); // prettier-ignore
+    (existing && places.isAt(existing, outletKey) ? (existing.tail.position ?? 0) : 0); // prettier-ignore
   const label = text('link', 120);
   if (!label) {
     const byPort = panel && port ? `${panel}-${String(port).padStart(2, '0')}` : '';
@@ -83,7 +94,7 @@ export function readRow(
   }
   const cable = text('cable', 80) || fallback?.cable || '';
   const coax = /\bcoax/i.test(cable);
-  const head = connector(row, i, 'head_connector', existing?.head.connector ?? (coax ? 'coax-compression' : 'patch-panel'), say); // prettier-ignore
+  const head = connector(row, i, 'head_connector', existing?.head.connector ?? (coax ? 'coax-compression' : panel ? 'patch-panel' : 'punch-down-jack'), say); // prettier-ignore
   const tail = connector(row, i, 'tail_connector', existing?.tail.connector ?? (coax ? 'coax-compression' : 'punch-down-jack'), say); // prettier-ignore
   if (mediumOf(head) !== mediumOf(tail))
     say({ row: i, column: (mediumOf(head) === 'coax') ? 'tail_connector' : 'head_connector', message: 'A coax connector at one end wants one at the other.', mend: { value: 'coax-compression', says: 'make it coax at both' } }); // prettier-ignore
@@ -98,4 +109,11 @@ export function readRow(
     ...(lengthMetres ? { lengthMetres } : {}),
     ...(note ? { note } : {}),
   }; // prettier-ignore
+}
+
+/** Whether a row that names no outlet means a tail that hangs on none: it did before, or a plug goes straight into a device. */
+function endsFree(row: ScheduleRow, existing: Link | null): boolean {
+  if (existing) return existing.tail.space !== undefined;
+  const meant = row.tail_connector && familyNamed(row.tail_connector);
+  return Boolean(meant) && mediumOf(meant as ConnectorFamily) !== 'coax' && classOf(meant as ConnectorFamily) === 'plug'; // prettier-ignore
 }

@@ -28,6 +28,7 @@ const emptyPlan = (): JobPlan => ({
   spaces: [],
   panels: [],
   outlets: [],
+  batches: [],
   links: [],
   parts: [],
   legends: [],

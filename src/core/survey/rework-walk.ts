@@ -5,35 +5,35 @@ import { inRework, reworkEnd } from '../log/rework';
 import type { Place } from './distance';
 import { shortestTour } from './tour';
 
-/** One place on the walk, with the links whose next work is there. */
+/** One place on the walk, with the links whose next work is there; no space: cords, which are wherever one works. */
 export interface ReworkStop {
-  space: Space;
+  space: Space | undefined;
   links: Link[];
 }
 
 /**
  * Everything in rework by where it is, in the order of the shortest walk from where one stands: exact up to twelve
- * places. `spaceOf` says where an end of a link is.
+ * places. `spaceOf` says where an end of a link is; what is nowhere comes first.
  */
 export function reworkWalk(
   links: readonly Link[],
   statusOf: (link: Link) => LinkStatus,
-  spaceOf: (link: Link, end: End) => Space,
-  from: Place,
+  spaceOf: (link: Link, end: End) => Space | undefined,
+  from: Place | undefined,
 ): { stops: ReworkStop[]; metres: number } {
   const bySpace = new Map<string, ReworkStop>();
   for (const link of links) {
     const status = statusOf(link);
     if (!inRework(status)) continue;
     const space = spaceOf(link, reworkEnd(status));
-    const stop = bySpace.get(space.id);
+    const stop = bySpace.get(space?.id ?? '');
     if (stop) stop.links.push(link);
-    else bySpace.set(space.id, { space, links: [link] });
+    else bySpace.set(space?.id ?? '', { space, links: [link] });
   }
+  const here = bySpace.get('');
+  bySpace.delete('');
   const stops = [...bySpace.values()];
-  const tour = shortestTour(
-    from,
-    stops.map((s) => s.space),
-  );
-  return { stops: tour.order.map((i) => stops[i]!), metres: tour.metres };
+  const places = stops.map((s) => s.space!);
+  const tour = places.length ? shortestTour(from ?? places[0]!, places) : { order: [], metres: 0 };
+  return { stops: [...(here ? [here] : []), ...tour.order.map((i) => stops[i]!)], metres: tour.metres };
 }

@@ -79,3 +79,32 @@ export const crossed = (head: Layout, ordered: Order): Layout =>
 /** The conductor that should lie on a contact; S takes the drain. */
 export const laidAt = (layout: Layout, contact: Contact): Conductor =>
   contact === 'S' ? 'DRAIN' : layout[Number(contact) - 1]!;
+
+/** How one end is to be laid: to a scheme, or as an order that is none carries that scheme to the far end. */
+export interface EndOrder {
+  scheme: Scheme;
+  carried?: 'four-pair-crossover' | 'rollover' | undefined;
+}
+
+/** How an end of a link is to be laid, where `scheme` is this end's. */
+export const endOrder = (ordered: Order, end: End, scheme: Scheme): EndOrder =>
+  end === 'tail' && (ordered === 'four-pair-crossover' || ordered === 'rollover')
+    ? { scheme, carried: ordered }
+    : { scheme };
+
+/**
+ * The conductors of an end on contacts 1 to 8.
+ *
+ * @example
+ * layoutOfEnd({ scheme: 'T568B', carried: 'rollover' })[0] // 'BR'
+ */
+export const layoutOfEnd = ({ scheme, carried }: EndOrder): Layout =>
+  carried ? crossed(SCHEME_ORDER[scheme], carried) : SCHEME_ORDER[scheme];
+
+/** How an end is laid, in words. */
+export const endOrderWords = ({ scheme, carried }: EndOrder): string =>
+  carried === 'rollover'
+    ? `${scheme} rolled over`
+    : carried
+      ? `${scheme} with all four pairs crossed`
+      : scheme;

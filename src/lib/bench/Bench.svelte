@@ -47,19 +47,28 @@
   const tricks = $derived(tricksAt(session.connector, session.gate));
   const waits = $derived(waitsAt(session.connector, session.gate));
   const remindable = $derived(!ALWAYS_FULL.has(session.gate));
-  const done = { identify: 'It is this one', prep: 'Prepared', lay: 'In order' } as const;
+  const done = $derived({
+    identify: link.cord ? 'Cut and marked' : 'It is this one',
+    prep: 'Prepared',
+    lay: 'In order',
+  } as const);
 
   /** While it is read back only what was named is shown: the scheme would give it away. */
   function shows(contact: BenchContact): BenchConductor | null {
-    if (!reading) return belongsAt(session.connector, session.scheme, contact);
+    if (!reading) return belongsAt(session.connector, session.order, contact);
     return session.held[session.contacts.indexOf(contact)] ?? null;
   }
 
   async function logged(): Promise<void> {
-    const next = job.nextBare(link.id, end);
-    await goto(next ? job.at('bench', next.id, end) : job.at('prove', link.id), {
-      noScroll: true,
-    });
+    const next = link.cord ? null : job.nextBare(link.id, end);
+    await goto(
+      link.cord
+        ? job.afterCord(link.cord, link.id)
+        : next
+          ? job.at('bench', next.id, end)
+          : job.at('prove', link.id),
+      { noScroll: true },
+    );
   }
 
   function onkeydown(event: KeyboardEvent): void {
@@ -90,15 +99,17 @@
 >
   <div class="grid content-start gap-2">
     {#each session.reminded as gate (gate)}
-      <p class="flex items-center gap-2 border-b border-rule text-sm">
-        <span class="flex-1"
-          ><strong>{gate}</strong>
-          {guideText(session.guide.gates[gate as 'prep'].reminder, session.guide, session.setting)}</span
-        >
-        <button class="min-h-12 px-2 underline underline-offset-4" onclick={() => session.remind(gate, false)}
-          >in full</button
-        >
-      </p>
+      {#if gate === 'identify' && link.cord}<GateSteps {session} gate="identify" />{:else}
+        <p class="flex items-center gap-2 border-b border-rule text-sm">
+          <span class="flex-1"
+            ><strong>{gate}</strong>
+            {guideText(session.guide.gates[gate as 'prep'].reminder, session.guide, session.setting)}</span
+          >
+          <button
+            class="min-h-12 px-2 underline underline-offset-4"
+            onclick={() => session.remind(gate, false)}>in full</button
+          >
+        </p>{/if}
     {/each}
     <div class={handsOnly ? 'hidden lg:block' : ''}>
       <ConnectorDrawing
@@ -114,7 +125,7 @@
   </div>
   <section class="grid content-start gap-2 lg:gap-3" aria-label={session.gate}>
     {#if firstUse}<Cautions {session} />{/if}
-    {#if session.gate === 'identify' && status.state !== 'bare'}
+    {#if session.gate === session.firstGate() && status.state !== 'bare'}
       <p>
         Attempt {status.attempt} by {job.plan.person(status.by)}: {status.state}{status.reason
           ? `, ${status.reason}`
@@ -124,7 +135,7 @@
     {#if session.gate === 'identify'}<IdentifyGate {session} />
     {:else if session.gate === 'lay'}<LayGate {session} action={onward} />
     {:else if session.gate === 'read-back'}<ReadBackGate {session} />
-    {:else if session.gate === 'look'}<LookGate {session} />
+    {:else if session.gate === 'look'}<LookGate {session} onlogged={logged} />
     {:else if session.gate === 'log'}<LogGate {session} onlogged={logged} />
     {:else}
       <GateSteps {session} gate={session.gate} />

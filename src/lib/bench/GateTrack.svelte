@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { endOrderWords } from '$core/wiring/schemes';
   import { GATES } from '$core/bench/gates';
   import { mediumOf } from '$core/wiring/connector';
   import type { BenchSession } from './session.svelte';
@@ -13,14 +14,18 @@
     <p
       class={[
         'flex flex-col justify-center border-2 px-1.5 text-center font-mono leading-none lg:px-3',
-        session.scheme === session.job.plan.policy.scheme ? 'border-rule' : 'border-ink',
+        session.scheme === session.job.plan.policy.scheme && !session.order.carried
+          ? 'border-rule'
+          : 'border-ink',
       ]}
       title="The scheme of this end"
     >
-      <span class="sr-only">This end is {session.scheme}.</span><span
+      <span class="sr-only">This end is {endOrderWords(session.order)}.</span><span
         class="text-2xl font-bold"
         aria-hidden="true">{session.scheme.slice(-1)}</span
-      >
+      >{#if session.order.carried}<span class="text-[11px]" aria-hidden="true"
+          >{session.order.carried === 'rollover' ? 'rolled' : 'crossed'}</span
+        >{/if}
     </p>
   {/if}
   <ol class="grid flex-1 grid-cols-7 gap-1">

@@ -6,20 +6,24 @@
   import FitLine from './FitLine.svelte';
   import GateSteps from './GateSteps.svelte';
   import { flagWords } from '$core/model/tape';
-  import { tailWords } from '$lib/job/where';
+  import { endName } from '$core/model/end-name';
+  import { farWords, spotWords } from '$core/plan/whereabouts';
   import type { BenchSession } from './session.svelte';
 
   let { session }: { session: BenchSession } = $props();
   const coaxLink = $derived(mediumOf(session.link[session.end].connector) === 'coax');
   const families = $derived(CONNECTOR_FAMILIES.filter((f) => (mediumOf(f) === 'coax') === coaxLink));
   const flag = $derived(session.job.statusOf(session.link.id)[session.end].flag);
-  const here = $derived(session.job.plan.where(session.link));
+  const hereWords = $derived.by(() => {
+    const where = session.job.plan.where(session.link);
+    return session.link.cord
+      ? `${farWords(where)}, ${endName(session.link, session.end)}`
+      : spotWords(where[session.end]);
+  });
 </script>
 
 <p class="text-lg">
-  {session.end === 'head'
-    ? `${here.closet.name}, panel ${here.panel.name}, port ${session.link.head.port}`
-    : tailWords(here, session.link)}{session.link.cable ? `: ${session.link.cable}` : ''}.
+  {[hereWords, session.link.cable].filter(Boolean).join(': ')}.
 </p>
 {#if flag}<p class="text-lg font-bold lg:hidden" data-testid="flag here">
     On this cable: {flagWords(flag)}.

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { endName } from '$core/model/end-name';
+  import { endOrderWords } from '$core/wiring/schemes';
   import { mediumOf } from '$core/wiring/connector';
   import { usedFor, wantsAsking } from '$core/log/tools';
   import { FAMILY_NAMES } from '$core/wiring/connector';
@@ -37,9 +39,9 @@
 </script>
 
 <p class="text-lg">
-  <strong>{session.link.label} {session.end}</strong>: {FAMILY_NAMES[session.connector]}{coax
-    ? ''
-    : `, ${session.scheme}`}.
+  <strong>{session.link.label} {endName(session.link, session.end)}</strong>: {FAMILY_NAMES[
+    session.connector
+  ]}{coax ? '' : `, ${endOrderWords(session.order)}`}.
   {session.readBack ? 'Read back and right.' : 'The order was not read back on this attempt.'}
 </p>
 {#if !coax}<Untwist {session} />{/if}
@@ -87,6 +89,11 @@
     class="in-reach act min-h-14 act-now text-lg"
     data-main-action
     disabled={!session.guard.ready || (untwist !== null && !untwist.ok)}
-    onclick={log}>Log it, next port <kbd class="hidden key lg:inline">PgDn</kbd></button
+    onclick={log}
+    >Log it, next {session.link.cord
+      ? session.job.cordWay === 'cord' && session.end === 'head'
+        ? 'end'
+        : 'cord'
+      : 'port'} <kbd class="hidden key lg:inline">PgDn</kbd></button
   >
 {/if}

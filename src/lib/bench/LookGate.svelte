@@ -2,7 +2,13 @@
   import { guideText } from '$core/bench/guide-text';
   import type { BenchSession } from './session.svelte';
 
-  let { session }: { session: BenchSession } = $props();
+  let { session, onlogged }: { session: BenchSession; onlogged: () => void } = $props();
+  function right(): void {
+    if (!session.logsAtLook) return session.press();
+    if (!session.guard.take()) return;
+    session.log(session.untwistSaid?.ok ? session.untwistSaid.mm : undefined);
+    onlogged();
+  }
   const steps = $derived(
     session.guide.gates.look.steps.map((s) => guideText(s, session.guide, session.setting)),
   );
@@ -34,6 +40,8 @@
     class="in-reach act min-h-14 act-now text-lg"
     data-main-action
     disabled={!session.guard.ready}
-    onclick={() => session.press()}>All as it should be <kbd class="hidden key lg:inline">PgDn</kbd></button
+    onclick={right}
+    >All as it should be{session.logsAtLook ? ': log it' : ''}
+    <kbd class="hidden key lg:inline">PgDn</kbd></button
   >
 {/if}

@@ -25,7 +25,7 @@
           family={session.connector}
           seen={session.seen}
           shielded={session.link.shielded}
-          shows={(c) => belongsAt(session.connector, session.scheme, c)}
+          shows={(c) => belongsAt(session.connector, session.order, c)}
         />
       </div>
     </Sheet>

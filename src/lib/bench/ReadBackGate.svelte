@@ -38,7 +38,7 @@
 
 {#if over}
   <p class="border-l-4 border-wrong pl-3 text-xl font-bold" role="alert" data-testid="finding">
-    {findingWords(over, session.scheme, conductorText)}
+    {findingWords(over, session.order, conductorText)}
   </p>
   <div class="grid gap-2">
     <button class="act min-h-14 act-now" data-main-action onclick={() => session.readAgain()}

@@ -3,38 +3,64 @@
   import { belongsAt } from '$core/bench/seats';
   import { paceOf } from '$core/bench/sweep';
   import { guideText } from '$core/bench/guide-text';
-  import type { Panel } from '$core/model/job';
+  import type { Link } from '$core/model/job';
+  import { endName } from '$core/model/end-name';
+  import type { End } from '$core/wiring/conductors';
+  import { endOrder, endOrderWords } from '$core/wiring/schemes';
+  import { specOf } from '$core/log/link-spec';
   import { flagWords } from '$core/model/tape';
   import { nextAfter } from '$core/log/next';
   import PortStrip from '$lib/port-strip/PortStrip.svelte';
   import { keepAwake } from '$lib/device/awake';
   import { useJob } from '$lib/job/open-job.svelte';
-  import { tailWords } from '$lib/job/where';
+  import { farWords, spotWords } from '$core/plan/whereabouts';
   import { PressGuard } from '$lib/shell/press-guard.svelte';
   import ConnectorDrawing from './ConnectorDrawing.svelte';
   import { BenchSession } from './session.svelte';
 
-  let { panel }: { panel: Panel } = $props();
+  interface Props {
+    /** What is swept, by name and as this device keeps its pace: a panel, a room, one end of a batch of cords. */
+    name: string;
+    id: string;
+    links: readonly Link[];
+    end: End;
+    /** Where one goes once all are done. */
+    onward: { href: string; says: string };
+  }
+  let { name, id, links, end, onward }: Props = $props();
   const job = useJob();
-  const links = untrack(() => job.plan.panelLinks(panel.id));
-  const bare = (id: string) => job.statusOf(id).head.state === 'bare';
+  const bare = (id: string) => job.statusOf(id)[end].state === 'bare';
   const left = $derived(links.filter((l) => bare(l.id)));
   let at = $state(untrack(() => left[0]?.id ?? ''));
   let doneAt = $state<number[]>([]);
   const link = $derived(links.find((l) => l.id === at && bare(l.id)) ?? left[0]);
-  const session = $derived(link ? untrack(() => new BenchSession(job, link, 'head')) : null);
+  const session = $derived(link ? untrack(() => new BenchSession(job, link, end)) : null);
   const pace = $derived(paceOf(doneAt, left.length));
-  const key = $derived(`gauntlet:sweep:${job.plan.id}:${panel.id}`);
+  const key = $derived(`gauntlet:sweep:${job.plan.id}:${id}`);
   /** A port that is not as the panel is stops the rhythm: the hand goes on by itself. */
-  const differs = $derived(
-    session && session.ordered !== job.plan.policy.scheme
-      ? `This port is ${session.ordered}, the panel ${job.plan.policy.scheme}: orange and green change places.`
-      : link?.ordered === 'crossover'
-        ? `This link is ordered as a crossover: its head is ${session?.ordered}, its tail the other.`
-        : '',
-  );
+  const orderOf = (l: Link) =>
+    endOrderWords(endOrder(l.ordered, end, specOf(l, job.plan.policy)[end].scheme));
+  /** What cords of a batch are laid to: what most of them are. */
+  const usual = $derived.by(() => {
+    const counts = new Map<string, number>();
+    for (const l of links) counts.set(orderOf(l), (counts.get(orderOf(l)) ?? 0) + 1);
+    return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? '';
+  });
+  const differs = $derived.by(() => {
+    if (!session || !link) return '';
+    if (link.cord)
+      return orderOf(link) === usual
+        ? ''
+        : `This cord is laid to ${orderOf(link)} here, the others to ${usual}.`;
+    if (session.ordered !== job.plan.policy.scheme)
+      return `This port is ${session.ordered}, the job ${job.plan.policy.scheme}: orange and green change places.`;
+    if (session.order.carried) return `This end is ordered to ${orderOf(link)}: lay it as it is drawn.`;
+    return link.ordered === 'crossover'
+      ? `This link is ordered as a crossover: its head is ${session.ordered}, its tail the other.`
+      : '';
+  });
   let seenDiffering = $state('');
-  const flag = $derived(link && job.statusOf(link.id).head.flag);
+  const flag = $derived(link && job.statusOf(link.id)[end].flag);
   const GATES = ['identify', 'prep', 'lay', 'read-back', 'seat', 'look'] as const;
 
   const guard = new PressGuard();
@@ -61,6 +87,11 @@
     const next = link && nextAfter(links, link.id, (l) => bare(l.id));
     if (next) at = next.id;
   }
+  const allDone = $derived(
+    links[0]?.cord
+      ? `Every ${endName(links[0], end)} of ${name} is terminated.`
+      : `Every ${end} of ${name} is terminated.`,
+  );
   const minutes = (m: number) => (m < 1.5 ? `${Math.round(m * 60)} s` : `${Math.round(m)} min`);
 </script>
 
@@ -69,7 +100,10 @@
     <div class="flex flex-wrap items-baseline gap-x-3 border-b border-rule px-3 py-2 lg:px-5">
       <h1 class="font-mono text-2xl font-bold lg:text-3xl">{link.label}</h1>
       <p class="min-w-0 flex-1">
-        from {tailWords(job.plan.where(link), link)}{#if flag}<strong class="block">{flagWords(flag)}</strong
+        {link.cord ? '' : end === 'head' ? 'from ' : 'from the closet: '}{link.cord || end === 'head'
+          ? farWords(job.plan.where(link))
+          : spotWords(job.plan.where(link).head)}{#if link.cord}, {endName(link, end)}{/if}{#if flag}<strong
+            class="block">{flagWords(flag)}</strong
           >{/if}
       </p>
       <p class="border-2 border-rule px-2 font-mono text-2xl font-bold" title="The scheme of this port">
@@ -88,7 +122,7 @@
         family={session.connector}
         seen={session.seen}
         shielded={link.shielded}
-        shows={(c) => belongsAt(session.connector, session.scheme, c)}
+        shows={(c) => belongsAt(session.connector, session.order, c)}
       />
       <section class="grid content-start gap-3" aria-label="This port">
         <ul class="grid gap-1">
@@ -104,7 +138,7 @@
           </p>
         {/if}
         {#if session.cautionsNew}
-          <a class="act act-now" data-main-action href={job.at('bench', link.id, 'head')}
+          <a class="act act-now" data-main-action href={job.at('bench', link.id, end)}
             >First read the cautions of this kind <kbd class="hidden key lg:inline">PgDn</kbd></a
           >
         {:else if differs && seenDiffering !== link.id}
@@ -123,7 +157,7 @@
           >
         {/if}
         <div class="grid grid-cols-2 gap-2">
-          <a class="act" href={job.at('bench', link.id, 'head')}>Gate by gate</a>
+          <a class="act" href={job.at('bench', link.id, end)}>Gate by gate</a>
           <button class="act" onclick={skip}>Leave it for later</button>
         </div>
         <p class="text-sm text-faint">
@@ -134,9 +168,9 @@
     </div>
   {:else}
     <div class="grid gap-3 px-3 py-5 lg:max-w-lg lg:px-5">
-      <h1 class="text-2xl font-bold">Every head of {panel.name} is terminated.</h1>
-      <a class="act act-now" data-main-action href={job.at('rack')}>Back to the rack</a>
+      <h1 class="text-2xl font-bold">{allDone}</h1>
+      <a class="act act-now" data-main-action href={onward.href}>{onward.says}</a>
     </div>
   {/if}
 </main>
-{#if link}<PortStrip current={link} hrefFor={(l) => job.at('bench', l.id, 'head')} />{/if}
+{#if link}<PortStrip current={link} hrefFor={(l) => job.at('bench', l.id, end)} />{/if}

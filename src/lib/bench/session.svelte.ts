@@ -1,5 +1,14 @@
+import { endName } from '$core/model/end-name';
 import { GUIDES } from '$core/bench/families';
-import { ALWAYS_FULL, gateAfter, gateBefore, GATES, remindedBefore, type Gate } from '$core/bench/gates';
+import {
+  ALWAYS_FULL,
+  briefOfCord,
+  gateAfter,
+  gateBefore,
+  GATES,
+  remindedBefore,
+  type Gate,
+} from '$core/bench/gates';
 import type { Guide } from '$core/bench/guide';
 import { placesOf, type Legend } from '$core/wiring/legend';
 import { seenInPlug, type PlugView } from '$core/bench/plug-view';
@@ -11,9 +20,9 @@ import { cableNamed, connectorsFor } from '$core/model/cable-named';
 import type { Link } from '$core/model/job';
 import { specOf } from '$core/log/link-spec';
 import { usedFor } from '$core/log/tools';
-import type { End } from '$core/wiring/conductors';
+import { otherEnd, type End } from '$core/wiring/conductors';
 import { CONNECTOR_FAMILIES, FAMILY_NAMES, type ConnectorFamily } from '$core/wiring/connector';
-import { SCHEMES, type Scheme } from '$core/wiring/schemes';
+import { endOrder, SCHEMES, type Scheme } from '$core/wiring/schemes';
 import type { OpenJob } from '$lib/job/open-job.svelte';
 import { PressGuard, STEP_AFTER_MS } from '$lib/shell/press-guard.svelte';
 import type { Seen } from './drawing/drawing';
@@ -77,16 +86,16 @@ export class BenchSession {
     this.choose(link[end].connector);
   }
 
+  /** How this end is to be laid: to its scheme, or as its link's order carries that here. */
+  readonly order = $derived.by(() => endOrder(this.link.ordered, this.end, this.scheme));
   readonly guide = $derived.by((): Guide => GUIDES[this.connector]);
   readonly contacts = $derived.by(() => this.askOrder());
-  readonly wanted = $derived.by(() => this.contacts.map((c) => belongsAt(this.connector, this.scheme, c)));
+  readonly wanted = $derived.by(() => this.contacts.map((c) => belongsAt(this.connector, this.order, c)));
   readonly mismatch = $derived.by(() => firstMismatch(this.contacts, this.wanted, this.held));
   /** What it may be as a whole, by what was read so far. */
-  readonly patterns = $derived.by(() => patternsSoFar(this.connector, this.scheme, this.contacts, this.held));
+  readonly patterns = $derived.by(() => patternsSoFar(this.connector, this.order, this.contacts, this.held));
   /** What a reading that is over amounts to, where it is not right. */
-  readonly finding = $derived.by(() =>
-    readBackFinding(this.connector, this.scheme, this.contacts, this.held),
-  );
+  readonly finding = $derived.by(() => readBackFinding(this.connector, this.order, this.contacts, this.held));
   readonly legend = $derived.by((): Legend => this.job.plan.legend(this.legendId));
   readonly seen = $derived.by((): Seen => {
     const { layout } = this.guide;
@@ -106,12 +115,19 @@ export class BenchSession {
     units: this.job.plan.policy.units,
     untwist: this.job.plan.policy.untwist,
     category: this.cable?.category ?? ('6' as const),
-    scheme: this.scheme,
+    order: this.order,
   }));
   readonly untwistSaid = $derived.by(() =>
     readUntwist(this.untwist, this.setting.untwist, this.setting.category, this.setting.units),
   );
-  readonly reminded = $derived.by(() => remindedBefore(this.gate, this.reminders));
+  /** Gates that are one line here. Cautions that nobody read yet keep the first gate. */
+  readonly brief = $derived.by((): readonly Gate[] => {
+    if (!this.link.cord || this.cautionsNew) return this.reminders;
+    const other = this.job.statusOf(this.link.id)[otherEnd(this.end)];
+    const second = other.state !== 'bare' && other.connector === this.connector;
+    return [...new Set([...this.reminders, ...briefOfCord(second)])];
+  });
+  readonly reminded = $derived.by(() => remindedBefore(this.gate, this.brief));
   /** The family's cautions still have to be acknowledged by who works here. */
   readonly cautionsNew = $derived.by(() => !this.job.log.hasReadCautions(this.job.here.me, this.connector));
 
@@ -143,10 +159,9 @@ export class BenchSession {
     }
   }
 
-  private firstGate(): Gate {
-    return this.reminders.includes('identify')
-      ? (gateAfter('identify', this.reminders) ?? 'log')
-      : 'identify';
+  /** Where a termination begins. */
+  firstGate(): Gate {
+    return this.brief.includes('identify') ? (gateAfter('identify', this.brief) ?? 'log') : 'identify';
   }
 
   private save(): void {
@@ -250,7 +265,7 @@ export class BenchSession {
     this.save();
   }
   next(): void {
-    const next = gateAfter(this.gate, this.reminders);
+    const next = gateAfter(this.gate, this.brief);
     if (next) this.to(next);
   }
   /** Goes on as a press of the main action does, once. */
@@ -258,12 +273,13 @@ export class BenchSession {
     if (this.guard.take()) this.next();
   }
   back(): void {
-    const before = gateBefore(this.gate, this.reminders);
+    const before = gateBefore(this.gate, this.brief);
     if (before) this.to(before);
   }
 
   /** Sets a gate to a reminder of one line from now on, or back to a screen of its own. */
   remind(gate: Gate, only: boolean): void {
+    if (!only && !this.reminders.includes(gate)) return this.to(gate);
     this.reminders = only ? [...this.reminders, gate] : this.reminders.filter((g) => g !== gate);
     localStorage.setItem(REMINDERS, JSON.stringify(this.reminders));
     if (only && gate === this.gate) this.next();
@@ -379,10 +395,15 @@ export class BenchSession {
       ...(this.guide.layout.kind === 'legend' ? { legend: this.legendId } : {}),
       ...(this.parts.length ? { parts: [...this.parts] } : {}),
     };
-    const says = `${this.link.label} ${this.end}: ${bare ? 'seated' : 'done again'}, ${FAMILY_NAMES[connector]}.`;
+    const says = `${this.link.label} ${endName(this.link, this.end)}: ${bare ? 'seated' : 'done again'}, ${FAMILY_NAMES[connector]}.`;
     if (bare) this.job.log.write(this.link.id, 'seated', work, this.end, says);
     else this.job.log.write(this.link.id, 'redone', { action: 'redo', ...work }, this.end, says);
     this.workedMs = 0;
+  }
+
+  /** A cord that was read back is written down with the look at it: nothing is left to ask. */
+  get logsAtLook(): boolean {
+    return Boolean(this.link.cord) && this.readBack && (this.untwistSaid === null || (this.untwistSaid.ok && this.untwistSaid.judged.ok)); // prettier-ignore
   }
 
   /** Writes the termination down and forgets what this device kept of it. */

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { endName } from '$core/model/end-name';
   import { onMount } from 'svelte';
   import type { Copper } from '$core/copper/copper';
   import { diagnoseInputFor } from '$core/diagnose/ask';
@@ -67,5 +68,11 @@
         href={asking(job.at('prove', link.id), { show: 'last' })}>Answer it</a
       >
     </p>{/if}
-  {#if copper}<Loom {copper} layouts={layoutsFor(spec)} shielded={link.shielded} upright={false} />{/if}
+  {#if copper}<Loom
+      {copper}
+      layouts={layoutsFor(spec)}
+      shielded={link.shielded}
+      upright={false}
+      names={{ head: endName(link, 'head'), tail: endName(link, 'tail') }}
+    />{/if}
 </div>

@@ -64,11 +64,11 @@ export class Here {
     localStorage.setItem(`gauntlet:space:${this.plan.id}`, space);
   }
 
-  /** Where one stands: as it was said, else the first closet. */
-  standingSpace(): Space {
+  /** Where one stands: as it was said, else the first closet; nowhere where the job has no spaces. */
+  standingSpace(): Space | undefined {
     const { spaces } = this.plan;
     return (
-      spaces.find((s) => s.id === this.standingIn) ?? spaces.find((s) => s.kind === 'closet') ?? spaces[0]!
+      spaces.find((s) => s.id === this.standingIn) ?? spaces.find((s) => s.kind === 'closet') ?? spaces[0]
     );
   }
 }

@@ -1,5 +1,6 @@
 import { invalidateAll } from '$app/navigation';
 import { createContext } from 'svelte';
+import { CORD_WAYS, nextInBatch, type CordNext, type CordWay } from '$core/cords/way';
 import { nextAfter, nextNearest, wantsReading } from '$core/log/next';
 import { inRework } from '$core/log/rework';
 import type { LinkStatus } from '$core/log/state';
@@ -30,6 +31,8 @@ const KEPT_AFTER_MS = 2000;
 /** A device that missed too much loads the job anew, but not again and again where the server is slow to answer. */
 const ANEW_EVERY_MS = 60_000;
 
+const CORD_WAY = 'gauntlet:cord-way';
+
 function openAnew(): void {
   const last = Number(sessionStorage.getItem('gauntlet:anew') ?? 0);
   if (Date.now() - last < ANEW_EVERY_MS) return;
@@ -54,6 +57,8 @@ export class OpenJob {
     this.tester = new TesterInHand(data.plan.id, () => this.plan.parts);
     this.tester.resume();
     this.photos = new PhotoBox(data.plan.id);
+    const way = localStorage.getItem(CORD_WAY);
+    this.cordWay = CORD_WAYS.find((w) => w === way) ?? 'cord';
     this.outbox = new Outbox(data.plan.id, {
       answered: ({ states, refused, revision }) => {
         const ids = new Set(refused.map((r) => r.id));
@@ -156,12 +161,33 @@ export class OpenJob {
     const bare = (l: Link) => this.statusOf(l.id)[end].state === 'bare';
     const link = from === null ? undefined : plan.link(from);
     if (!link) return nextAfter(plan.ordered, null, bare);
-    const { closet, room } = plan.where(link);
-    const near =
-      end === 'head'
-        ? [plan.panelLinks(link.head.panel), plan.ordered.filter((l) => plan.where(l).closet === closet)]
-        : [plan.roomLinks(room.id)];
+    const group = plan.groupOf(link);
+    const space = plan.where(link)[end].space;
+    const near = [
+      ...(end === 'head' || link.cord ? [group?.links ?? []] : []),
+      ...(space ? [end === 'head' ? plan.ordered.filter((l) => plan.where(l).head.space === space) : plan.roomLinks(space.id)] : []),
+    ]; // prettier-ignore
     return nextNearest([...near, plan.ordered], link.id, bare);
+  }
+
+  /** How this person goes through batches of cords. */
+  cordWay = $state<CordWay>('cord');
+  goThroughCords(way: CordWay): void {
+    this.cordWay = way;
+    localStorage.setItem(CORD_WAY, way);
+  }
+  /** What comes next in the batch of a cord, the cord itself looked at first. */
+  nextCord(batch: string, from: string | null): CordNext | null {
+    return nextInBatch(this.plan.batchLinks(batch), from, this.cordWay, (id) => this.statusOf(id));
+  }
+  /** The screen for what a cord wants. */
+  cordAddress({ cord, wants }: CordNext): string {
+    return wants.screen === 'bench' ? this.at('bench', cord.id, wants.end) : this.at('prove', cord.id);
+  }
+  /** Where the work goes on once something of a cord was logged: the next of its batch, or the batch itself. */
+  afterCord(cord: NonNullable<Link['cord']>, from: string): string {
+    const next = this.nextCord(cord.batch, from);
+    return next ? this.cordAddress(next) : this.at('cords', cord.batch);
   }
 
   /** Links in rework: failed, or done again and not proven since. */

@@ -4,11 +4,12 @@ import { inPortOrder } from '$core/log/next';
 import type { JobPlan, Link, Part } from '$core/model/job';
 import type { PlanChanges } from '$core/model/plan-changes';
 import { activePlan } from '$core/plan/active';
+import { groupsOf, type Group } from '$core/plan/groups';
 import type { MovedLink } from '$core/plan/history';
 import { conflictPath, type Conflict } from '$core/plan/merge';
 import { LEGENDS, type Legend } from '$core/wiring/legend';
 import { refusalWords, sendJson } from '$lib/device/ask-server';
-import { whereabouts, type Whereabouts } from './where';
+import { whereabouts, type Whereabouts } from '$core/plan/whereabouts';
 
 /** What somebody has to choose before a change of plan can be taken: for each conflict whose version stands, for each link whether it was moved. */
 export interface PlanQuestion {
@@ -80,7 +81,9 @@ export class OpenPlan {
   readonly ordered: readonly Link[];
   readonly where: (link: Link) => Whereabouts;
   private readonly active: JobPlan;
-  private readonly ofPanel: ReadonlyMap<string, Link[]>;
+  /** Panels, spaces and batches as their links come one after another. */
+  readonly groups: readonly Group[];
+  private readonly ofGroup: ReadonlyMap<string, Group>;
   private readonly ofRoom: ReadonlyMap<string, Link[]>;
   private readonly links_: ReadonlyMap<string, Link>;
   /** Parts and legends, which are added to on the way and may wait for the server. */
@@ -96,20 +99,24 @@ export class OpenPlan {
   private readonly sent = sentHere;
 
   constructor(
-    plan: JobPlan,
+    kept: JobPlan,
     private readonly me: () => string,
     private readonly takeUp: () => Promise<void>,
   ) {
+    // A device may have kept it before there were batches.
+    const plan = { ...kept, batches: kept.batches ?? [] };
     this.whole = plan;
     this.active = activePlan(plan);
     this.links_ = new Map(plan.links.map((l) => [l.id, l]));
     this.ordered = inPortOrder(
       this.active.links,
       this.active.panels.map((p) => p.id),
+      this.active.batches.map((b) => b.id),
     );
     this.where = whereabouts(plan);
-    this.ofPanel = groupBy(this.ordered, (l) => l.head.panel);
-    this.ofRoom = groupBy(this.ordered, (l) => this.where(l).room.id);
+    this.groups = groupsOf(this.ordered, this.where);
+    this.ofGroup = new Map(this.groups.flatMap((g) => g.links.map((l) => [l.id, g])));
+    this.ofRoom = groupBy(this.ordered, (l) => this.where(l).tail.space?.id ?? '');
     this.parts = plan.parts;
     this.own = plan.legends;
   }
@@ -138,6 +145,9 @@ export class OpenPlan {
   get outlets(): JobPlan['outlets'] {
     return this.active.outlets;
   }
+  get batches(): JobPlan['batches'] {
+    return this.active.batches;
+  }
   get links(): JobPlan['links'] {
     return this.active.links;
   }
@@ -161,7 +171,14 @@ export class OpenPlan {
     return id === undefined ? undefined : this.links_.get(id);
   }
   panelLinks(panel: string): readonly Link[] {
-    return this.ofPanel.get(panel) ?? [];
+    return this.groups.find((g) => g.id === `panel ${panel}`)?.links ?? [];
+  }
+  batchLinks(batch: string): readonly Link[] {
+    return this.groups.find((g) => g.id === `batch ${batch}`)?.links ?? [];
+  }
+  /** What a link is worked on together with. */
+  groupOf(link: Link): Group | undefined {
+    return this.ofGroup.get(link.id);
   }
   /** Links whose tails are in a room, in the order of the rack. */
   roomLinks(room: string): readonly Link[] {

@@ -1,10 +1,13 @@
 <script lang="ts">
   import Delete from '@lucide/svelte/icons/delete';
-  import { CONTACTS, contactsOf, type Contact } from '$core/wiring/conductors';
-  import { expectedAnswer, type Order } from '$core/wiring/schemes';
+  import { saidOf } from '$core/model/end-name';
+  import type { Link } from '$core/model/job';
+  import { CONTACTS, contactsOf, otherEnd, type Contact, type End } from '$core/wiring/conductors';
+  import { expectedAnswer } from '$core/wiring/schemes';
   import type { LampPad } from './pad.svelte';
 
-  let { pad, ordered, from }: { pad: LampPad; ordered: Order; from: 'head' | 'tail' } = $props();
+  let { pad, link, from }: { pad: LampPad; link: Link; from: End } = $props();
+  const { ordered } = $derived(link);
   const shielded = $derived(pad.size === 9);
   const contacts = $derived(contactsOf(shielded));
   const lamps = $derived<(Contact | null)[]>([...CONTACTS, ...(shielded ? (['S'] as const) : []), null]);
@@ -12,7 +15,7 @@
 
 <div class="flex flex-wrap items-baseline justify-between gap-x-4">
   <h2 class="text-sm text-faint">
-    Lamps at the {from === 'head' ? 'tail' : 'head'}, as the {from} steps 1 to {shielded ? 'S' : '8'}
+    {saidOf(link, `Lamps at the ${otherEnd(from)}, as the ${from} steps 1 to ${shielded ? 'S' : '8'}`)}
   </h2>
   <output class="font-mono text-sm" data-testid="walk">{pad.text}</output>
 </div>

@@ -13,8 +13,11 @@
     upright: boolean;
     breakAt?: number | undefined;
     length?: string | undefined;
+    /** What the ends are called. */
+    names?: Record<End, string>;
   }
-  let { copper, layouts, shielded, upright, breakAt, length }: Props = $props();
+  const HEAD_AND_TAIL = { head: 'head', tail: 'tail' };
+  let { copper, layouts, shielded, upright, breakAt, length, names = HEAD_AND_TAIL }: Props = $props();
 
   const id = $props.id();
   const loom = $derived(drawLoom({ copper, layouts, shielded, upright, breakAt }));
@@ -68,7 +71,7 @@
       x={upright ? 2 : end === 'head' ? loom.boxWidth / 2 : loom.width - loom.boxWidth / 2}
       y={upright ? (end === 'head' ? -21 : loom.height + 31) : -8}
       text-anchor={upright ? 'start' : 'middle'}
-      class="fill-ink text-[15px] font-bold">{end}</text
+      class="fill-ink text-[15px] font-bold">{names[end]}</text
     >
   {/each}
   {#each loom.boxes as box (box.end + box.contact)}

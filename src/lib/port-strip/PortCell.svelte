@@ -1,6 +1,8 @@
 <script lang="ts">
   import type { Link } from '$core/model/job';
   import type { LinkStatus } from '$core/log/state';
+  import { endName } from '$core/model/end-name';
+  import { ENDS } from '$core/wiring/conductors';
   import { FAMILY_NAMES } from '$core/wiring/connector';
   import StateMark from './StateMark.svelte';
 
@@ -20,7 +22,7 @@
     large?: boolean;
   } = $props();
   const says = $derived(
-    `${link.label}: head ${status.head.state}, tail ${status.tail.state}${link.ordered === 'crossover' ? ', ordered as a crossover' : ''}`,
+    `${link.label}: ${ENDS.map((e) => `${endName(link, e)} ${status[e].state}`).join(', ')}${link.ordered === 'crossover' ? ', ordered as a crossover' : ''}`,
   );
 </script>
 
@@ -40,7 +42,7 @@
   <span class={['font-mono leading-none font-semibold', large ? 'py-2 text-base' : 'py-1.5 text-[13px]']}>
     {number}{#if link.ordered === 'crossover'}<span aria-hidden="true">×</span>{/if}
   </span>
-  {#each ['head', 'tail'] as const as end (end)}
+  {#each ENDS as end (end)}
     {@const state = status[end].state}
     <span
       class={[

@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Link } from '$core/model/job';
+  import { shortName } from '$core/plan/groups';
   import { useJob } from '$lib/job/open-job.svelte';
   import PortCell from './PortCell.svelte';
 
@@ -8,8 +9,10 @@
   let byRoom = $state(false);
 
   const place = $derived(job.plan.where(current));
-  const inRoom = $derived(job.plan.roomLinks(place.room.id));
-  const links = $derived(byRoom ? inRoom : job.plan.panelLinks(current.head.panel));
+  const room = $derived(place.tail.space);
+  const group = $derived(job.plan.groupOf(current));
+  const name = $derived(byRoom ? (room?.name ?? '') : (group?.name ?? ''));
+  const links = $derived(byRoom && room ? job.plan.roomLinks(room.id) : (group?.links ?? []));
   const counted = $derived.by(() => {
     const of = (state: string) =>
       links.filter((l) => job.statusOf(l.id).head.state === state || job.statusOf(l.id).tail.state === state)
@@ -20,23 +23,22 @@
     const failed = of('failed');
     return failed ? `${proven} proven, ${failed} failed` : `${proven} of ${links.length} proven`;
   });
-  const at = $derived(job.plan.panels.findIndex((p) => p.id === current.head.panel));
-  const panelAfter = $derived(job.plan.panels[(at + 1) % job.plan.panels.length]!);
-  const firstOfNext = $derived(job.plan.panelLinks(panelAfter.id)[0]);
+  const at = $derived(group ? job.plan.groups.indexOf(group) : -1);
+  const after = $derived(job.plan.groups[(at + 1) % job.plan.groups.length]);
+  const AFTER = { panel: 'next panel', batch: 'next batch', space: 'next space' } as const;
+  const OF = { panel: 'Ports of panel', batch: 'Cords of', space: 'Links of' } as const;
 </script>
 
 <section
-  aria-label={byRoom ? `Outlets of ${place.room.name}` : `Ports of panel ${place.panel.name}`}
+  aria-label="{byRoom ? 'Outlets of' : OF[group?.kind ?? 'space']} {name}"
   class="flex flex-wrap items-center gap-x-4 gap-y-1 border-t-2 border-ink bg-sheet px-2 py-1.5 lg:sticky lg:bottom-0 lg:flex-nowrap lg:px-5 lg:py-3"
 >
   <button
     class="flex min-h-12 flex-1 items-baseline gap-2 text-left lg:min-w-28 lg:flex-none lg:flex-col lg:gap-0"
-    onclick={() => (byRoom = !byRoom)}
-    aria-label={byRoom ? 'Show the panel' : 'Show the room'}
+    onclick={() => (byRoom = !byRoom && room !== undefined)}
+    aria-label={!room ? name : byRoom ? 'Show the panel' : 'Show the room'}
   >
-    <span class="self-center font-bold lg:self-start lg:text-xl"
-      >{byRoom ? place.room.name : place.panel.name}</span
-    >
+    <span class="self-center font-bold lg:self-start lg:text-xl">{name}</span>
     <span class="self-center text-sm text-faint lg:self-start">{counted}</span>
   </button>
   <div
@@ -49,20 +51,20 @@
       <PortCell
         {link}
         status={job.statusOf(link.id)}
-        number={byRoom ? link.label.replace(/^.*?-?(\d+)$/, '$1') : String(link.head.port)}
+        number={byRoom ? link.label.replace(/^.*?-?(\d+)$/, '$1') : shortName(link)}
         href={hrefFor(link)}
         current={link.id === current.id}
       />
     {/each}
   </div>
-  {#if firstOfNext && job.plan.panels.length > 1}
+  {#if after && after !== group}
     <a
-      href={hrefFor(firstOfNext)}
+      href={hrefFor(after.links[0]!)}
       class="flex min-h-12 items-center gap-2 text-right lg:flex-col lg:items-end lg:gap-0"
-      aria-label="Next panel, {panelAfter.name}"
+      aria-label="{AFTER[after.kind].replace('next', 'Next')}, {after.name}"
     >
-      <span class="text-sm text-faint lg:order-2">next panel</span><span class="font-bold lg:text-xl"
-        >{panelAfter.name}</span
+      <span class="text-sm text-faint lg:order-2">{AFTER[after.kind]}</span><span class="font-bold lg:text-xl"
+        >{after.name}</span
       >
     </a>
   {/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { saidOf } from '$core/model/end-name';
   import { mistakeText, PLACE_WORDS } from '$core/copper/mistake';
   import type { Explanation } from '$core/diagnose/types';
   import RemedyDrawing from './RemedyDrawing.svelte';
@@ -13,7 +14,7 @@
     p > 0.995 && p < 1 - 1e-9 ? '99%' : p < 0.005 ? '<1%' : `${Math.round(p * 100)}%`;
   const parts = (e: Explanation) =>
     e.mistakes.map((m) => ({
-      where: PLACE_WORDS[m.where][0]!.toUpperCase() + PLACE_WORDS[m.where].slice(1),
+      where: saidOf(session.link, PLACE_WORDS[m.where][0]!.toUpperCase() + PLACE_WORDS[m.where].slice(1)),
       what: mistakeText(m, e.cable.breaks),
     }));
 </script>
@@ -42,7 +43,7 @@
             >
           </button>
           {#if i === session.chosen}
-            <RemedyDrawing explanation={e} layouts={session.layouts} />
+            <RemedyDrawing explanation={e} layouts={session.layouts} link={session.link} />
           {/if}
         </li>
       {/each}

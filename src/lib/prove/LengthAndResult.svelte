@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { endName } from '$core/model/end-name';
   import { untrack } from 'svelte';
   import { CONFIGURATIONS, CONFIGURATION_WORDS, type TesterResult } from '$core/model/tester-result';
   import { configurationOf } from '$core/log/judge-measured';
@@ -120,7 +121,7 @@
               onclick={() => {
                 end = end === e ? '' : e;
                 tell();
-              }}>{e}</button
+              }}>{endName(session.link, e)}</button
             >
           {/each}
         </div>

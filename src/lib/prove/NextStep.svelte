@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { endName, saidOf } from '$core/model/end-name';
   import { mistakeText, PLACE_WORDS } from '$core/copper/mistake';
   import { answersInPlace } from '$core/diagnose/answers';
   import type { LookAnswer } from '$core/diagnose/types';
@@ -26,7 +27,11 @@
     return [a.open ? 'not home' : '', a.bridged ? 'joined to another' : ''].filter(Boolean).join(', ');
   }
   const minutes = (m: number) => (m < 10 ? `${Math.round(m * 2) / 2} min` : `${Math.round(m)} min`);
-  const where = $derived(next?.end && next.end !== job.here.standingAt ? `Walk to the ${next.end}` : '');
+  const where = $derived(
+    next?.end && next.end !== job.here.standingAt
+      ? saidOf(session.link, session.link.cord ? `The ${next.end}` : `Walk to the ${next.end}`)
+      : '',
+  );
   const kicker = $derived(
     where || (next?.action === 'look' ? 'Look first, here' : next?.action === 'check' ? 'Check first' : 'Do next'), // prettier-ignore
   );
@@ -34,7 +39,9 @@
   const why = $derived.by(() => {
     const [first] = session.diagnosis?.explanations ?? [];
     if (!first || !next || next.action === 'prove') return '';
-    const what = first.mistakes.map((m) => `${PLACE_WORDS[m.where]} ${mistakeText(m, first.cable.breaks)}`);
+    const what = first.mistakes.map((m) =>
+      saidOf(session.link, `${PLACE_WORDS[m.where]} ${mistakeText(m, first.cable.breaks)}`),
+    );
     return `${Math.round(Math.min(0.99, first.probability) * 100)}%: ${what.join(', and ')}.`;
   });
   const plug = $derived(next?.end && classOf(session.link[next.end].connector) === 'plug');
@@ -51,11 +58,14 @@
           value={job.here.standingAt}
           onchange={(e) => job.here.stand(e.currentTarget.value as 'head' | 'tail')}
         >
-          {#each ENDS as end (end)}<option value={end} class="bg-paper">{end}</option>{/each}
+          {#each ENDS as end (end)}<option value={end} class="bg-paper">{endName(session.link, end)}</option
+            >{/each}
         </select>
       </label>
     </div>
-    <h3 class="mt-1 text-xl font-bold" data-testid="question">{next.question ?? 'Read again.'}</h3>
+    <h3 class="mt-1 text-xl font-bold" data-testid="question">
+      {saidOf(session.link, next.question ?? 'Read again.')}
+    </h3>
     <div class="mt-2 grid gap-2">
       {#if next.action === 'look'}
         <div class="grid grid-cols-2 gap-2">

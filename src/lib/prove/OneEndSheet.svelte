@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { saidOf } from '$core/model/end-name';
   import { judgeOneEnd } from '$core/log/one-end';
   import type { FromOneEnd } from '$core/model/one-end';
   import {
@@ -45,7 +46,13 @@
 
   const sentence = (text: string) => (/[.?]$/.test(text) ? text : `${text}.`);
   function log(): void {
-    job.log.write(link.id, 'one-end', data, undefined, `${link.label}: seen from the ${from} alone, logged.`);
+    job.log.write(
+      link.id,
+      'one-end',
+      data,
+      undefined,
+      `${link.label}: seen from ${saidOf(link, `the ${from}`)} alone, logged.`,
+    );
     job.here.stand(from);
     onclose();
   }
@@ -59,7 +66,7 @@
         <button
           class={['min-h-12 border', from === end ? 'border-2 border-ink font-bold' : 'border-rule']}
           aria-pressed={from === end}
-          onclick={() => (from = end)}>from the {end}</button
+          onclick={() => (from = end)}>from {saidOf(session.link, `the ${end}`)}</button
         >
       {/each}
     </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { endName } from '$core/model/end-name';
   import { asking } from '$lib/address/address';
   import { goto } from '$app/navigation';
   import type { Link } from '$core/model/job';
@@ -76,7 +77,7 @@
       'redone',
       { action: 'redo', connector: link[end].connector, scheme: link.scheme ?? scheme },
       end,
-      `${link.label} ${end}: done again.`,
+      `${link.label} ${endName(link, end)}: done again.`,
     );
     seen = {};
     checked = false;
@@ -102,6 +103,7 @@
     if (!guard.take()) return;
     write(text);
     const next = job.nextToProve(link.id);
+    if (link.cord) return goto(job.afterCord(link.cord, link.id));
     await goto(next ? job.at('prove', next.id) : asking(job.at('rack'), { at: link.id }));
   }
 </script>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { endName, saidOf } from '$core/model/end-name';
   import { onMount, untrack } from 'svelte';
   import { page } from '$app/state';
   import { innerWidth } from 'svelte/reactivity/window';
@@ -199,16 +200,17 @@
         {upright}
         {breakAt}
         length={link.lengthMetres ? `${link.lengthMetres.toFixed(1)} m` : undefined}
+        names={{ head: endName(link, 'head'), tail: endName(link, 'tail') }}
       />
       {#each outside as m, i (i)}
         <p class="border-l-4 border-wrong pl-3" data-testid="outside">
-          Not in the copper drawn here: {PLACE_WORDS[m.where]}, {mistakeText(m)}.
+          Not in the copper drawn here: {saidOf(link, PLACE_WORDS[m.where])}, {mistakeText(m)}.
         </p>
       {/each}
     </div>
 
     {#if !(upright && followed && failing)}
-      <LampPad pad={session.pad} ordered={link.ordered} from={session.from} />
+      <LampPad pad={session.pad} {link} from={session.from} />
     {/if}
     {#if job.tester.unwell || session.testerSays || job.tester.says}
       <p class="border-l-4 border-wrong pl-3" role="alert">
@@ -234,7 +236,7 @@
       <div class="flex flex-wrap items-center gap-3">
         {#each session.distanceContacts as contact (contact)}
           <label class="text-sm"
-            >metres from the {session.from} to {contact}
+            >metres from {saidOf(link, `the ${session.from}`)} to {contact}
             <input
               class="h-12 w-20 border border-rule bg-transparent px-2 font-mono"
               inputmode="decimal"
@@ -265,7 +267,8 @@
                 'min-h-12 flex-1 border font-semibold',
                 session.blame.includes(end) ? 'border-2 border-wrong hatched' : 'border-rule',
               ]}
-              onclick={() => session.toggleBlame(end)}><span class="bg-paper px-2">{end}</span></button
+              onclick={() => session.toggleBlame(end)}
+              ><span class="bg-paper px-2">{endName(link, end)}</span></button
             >
           {/each}
         </fieldset>
@@ -287,7 +290,7 @@
       {/if}
     {:else if followed && judgement && !failing && !session.problem}
       <button class="act act-now text-lg" data-main-action onclick={() => session.log()}
-        >Log {judgement.verdict === 'pass' ? 'pass' : 'provisional pass'}, next port
+        >Log {judgement.verdict === 'pass' ? 'pass' : 'provisional pass'}, next {link.cord ? 'cord' : 'port'}
         <kbd class="hidden key lg:inline">Enter</kbd></button
       >
       <button class="act" onclick={() => session.readAgain()}
@@ -312,7 +315,7 @@
                   ? 'what is in your hand?'
                   : link.shielded && session.pad.size === 8
                     ? 'the shield is not looked at: provisional'
-                    : 'log it, next port'}</span
+                    : `log it, next ${link.cord ? 'cord' : 'port'}`}</span
           ></span
         ><kbd class="hidden key lg:inline">a</kbd>
       </button>

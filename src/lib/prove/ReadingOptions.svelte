@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { endName } from '$core/model/end-name';
   import Delete from '@lucide/svelte/icons/delete';
   import { readTypedWalk } from '$core/reading/walk';
   import { CONTACT_PAIRS, ENDS } from '$core/wiring/conductors';
@@ -70,7 +71,7 @@
           session.from === end ? 'border-2 border-ink font-bold' : 'border-rule',
         ]}
         aria-pressed={session.from === end}
-        onclick={() => session.unitAt(end)}>{end}</button
+        onclick={() => session.unitAt(end)}>{endName(session.link, end)}</button
       >
     {/each}
   </div>

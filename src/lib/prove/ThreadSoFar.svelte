@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { saidOf } from '$core/model/end-name';
   import type { Look } from '$core/diagnose/types';
   import { conductorLabel, ENDS, type End } from '$core/wiring/conductors';
   import { useJob } from '$lib/job/open-job.svelte';
@@ -23,10 +24,13 @@
   const here = $derived([
     ...(session.checked ? [{ says: 'port and remote checked', back: () => (session.checked = false) }] : []),
     ...session.swapped.map((e) => ({
-      says: `lead at the ${e} changed`,
+      says: saidOf(session.link, `lead at the ${e} changed`),
       back: () => (session.swapped = session.swapped.filter((x) => x !== e)),
     })),
-    ...session.lookedSoFar.map((l) => ({ says: lookWords(l), back: () => session.takeLookBack(l) })),
+    ...session.lookedSoFar.map((l) => ({
+      says: saidOf(session.link, lookWords(l)),
+      back: () => session.takeLookBack(l),
+    })),
   ]);
   let words = $state('');
   let where = $state<End | 'cable'>('head');
@@ -35,7 +39,7 @@
 {#if done.length || here.length}
   <section aria-label="So far" class="text-sm" data-testid="thread">
     <h3 class="text-faint">So far</h3>
-    {#if done.length}<p>{done.join('; ')}.</p>{/if}
+    {#if done.length}<p>{saidOf(session.link, done.join('; '))}.</p>{/if}
     {#each here as step, i (i)}
       <p class="flex items-center gap-2">
         <span class="flex-1">{step.says}</span>

@@ -1,3 +1,4 @@
+import { endName } from '$core/model/end-name';
 import { goto } from '$app/navigation';
 import { LEAST_LINK_METRES } from '$core/electrical/limits';
 import { judgeMeasured, lengthDoubt } from '$core/log/judge-measured';
@@ -333,8 +334,8 @@ export class ProveSession {
     const { job, link } = this;
     const status = job.statusOf(link.id);
     const { thread } = status;
-    const { closet, room } = job.plan.where(link);
-    const metres = walkMetres(closet, room);
+    const { head, tail } = job.plan.where(link);
+    const metres = head.space && tail.space ? walkMetres(head.space, tail.space) : 0;
     return diagnoseInputFor({
       link,
       policy: job.plan.policy,
@@ -350,7 +351,12 @@ export class ProveSession {
         (id) => job.plan.link(id),
       ),
       // Plugging in and out at the far end takes a minute beside the walk.
-      ...(metres > 0 ? { costs: { walk: 1 + walkMinutes(metres) } } : {}),
+      // Both ends of a cord lie on the bench.
+      ...(link.cord
+        ? { costs: { walk: 0 } }
+        : metres > 0
+          ? { costs: { walk: 1 + walkMinutes(metres) } }
+          : {}),
     });
   }
   /** What was looked at in earlier readings since the link first failed, and still holds. */
@@ -503,7 +509,13 @@ export class ProveSession {
       action === 'repunch'
         ? [{ action, contacts: [...contacts] }, 'punched again']
         : [{ action, connector, scheme }, 'done again'];
-    this.job.log.write(this.link.id, 'redone', data, end, `${this.link.label} ${end}: ${did}.`);
+    this.job.log.write(
+      this.link.id,
+      'redone',
+      data,
+      end,
+      `${this.link.label} ${endName(this.link, end)}: ${did}.`,
+    );
     this.job.here.stand(end);
     // What was seen and made sure of stands in the log now, but beside a fail that was shown again and not logged anew.
     const again = this.shownAgain !== '';
@@ -658,6 +670,7 @@ export class ProveSession {
     this.pad.deaf = true;
     try {
       if (this.after === 'round') await goto(this.job.at('round'));
+      else if (this.link.cord) await goto(this.job.afterCord(this.link.cord, this.link.id), { noScroll: true });
       else await goto(next ? this.job.at('prove', next.id) : asking(this.job.at('rack'), { at: this.link.id }), { noScroll: true }); // prettier-ignore
     } finally {
       this.pad.deaf = false;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { endName, saidOf } from '$core/model/end-name';
   import { asking } from '$lib/address/address';
   import { mistakeText, PLACE_WORDS } from '$core/copper/mistake';
   import { mediumOf } from '$core/wiring/connector';
@@ -13,7 +14,7 @@
   import StateMark from '$lib/port-strip/StateMark.svelte';
   import WhatWasFound from './WhatWasFound.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
-  import { tailWords } from '$lib/job/where';
+  import { farWords } from '$core/plan/whereabouts';
 
   let { link }: { link: Link } = $props();
   const job = useJob();
@@ -40,7 +41,13 @@
   };
 
   function repulled(): void {
-    job.log.write(link.id, 'repulled', {}, undefined, `${link.label}: cable pulled anew, both ends bare.`);
+    job.log.write(
+      link.id,
+      'repulled',
+      {},
+      undefined,
+      `${link.label}: ${link.cord ? 'cord cut' : 'cable pulled'} anew, both ends bare.`,
+    );
   }
   function done(end: End, action: 'redo' | 'repunch'): void {
     const scheme = specOf(link, job.plan.policy)[end].scheme;
@@ -50,7 +57,7 @@
         'redone',
         { action, contacts: contactsAt(end) },
         end,
-        `${link.label} ${end}: punched again.`,
+        `${link.label} ${endName(link, end)}: punched again.`,
       );
     else
       job.log.write(
@@ -58,7 +65,7 @@
         'redone',
         { action, connector: link[end].connector, scheme },
         end,
-        `${link.label} ${end}: done again.`,
+        `${link.label} ${endName(link, end)}: done again.`,
       );
   }
 </script>
@@ -76,20 +83,20 @@
         class="flex min-h-12 items-center text-sm underline underline-offset-4"
         href={asking(job.at('history'), { link: link.id })}>history</a
       >
-      <span>{tailWords(job.plan.where(link), link)}</span>
+      <span>{farWords(job.plan.where(link))}</span>
     </h3>
     {#each ENDS as end (end)}
       {#if status[end].state === 'failed' || status[end].state === 'stale'}
         {#if status[end].loggedTwice}
           <p class="mt-1 border-l-4 border-wrong pl-3">
-            The {end} was logged twice at about the same time, by {status[end].loggedTwice
+            {saidOf(link, `The ${end}`)} was logged twice at about the same time, by {status[end].loggedTwice
               .map((id) => job.plan.person(id))
               .join(' and ')}: ask which one stands.
           </p>
         {/if}
         <p class="mt-1 flex items-start gap-2">
           <StateMark state={status[end].state} size={20} /><span
-            ><strong>{end}</strong>, {FAMILY_NAMES[link[end].connector]}{status[end].attempt
+            ><strong>{endName(link, end)}</strong>, {FAMILY_NAMES[link[end].connector]}{status[end].attempt
               ? `, attempt ${status[end].attempt}`
               : ''}{status[end].reason ? `: ${status[end].reason}` : ': done again, not proven yet'}</span
           >
@@ -101,16 +108,19 @@
         class={['text-sm', wayOf(end) === 're-pull' ? 'border-l-4 border-wrong pl-3' : 'text-faint']}
         data-testid="slack {end}"
       >
-        {wayOf(end) === 're-pull'
-          ? `Do not cut: the ${end} has ${formatLength(Math.max(0, outlook[end].leftMm), job.plan.policy.units)} of slack and one more takes ${formatLength(outlook[end].takesMm, job.plan.policy.units)}. Pull the cable anew.`
-          : `The ${end} takes ${takes(end)}; its slack allows ${outlook[end].redosLeft} more.`}
+        {saidOf(
+          link,
+          wayOf(end) === 're-pull'
+            ? `Do not cut: the ${end} has ${formatLength(Math.max(0, outlook[end].leftMm), job.plan.policy.units)} of slack and one more takes ${formatLength(outlook[end].takesMm, job.plan.policy.units)}. Pull the cable anew.`
+            : `The ${end} takes ${takes(end)}; its slack allows ${outlook[end].redosLeft} more.`,
+        )}
       </p>
     {/each}
     {#if failed.length && found}
-      <p class="mt-2">{found.remedy}</p>
+      <p class="mt-2">{saidOf(link, found.remedy)}</p>
       <p class="text-sm text-faint">
         {Math.round(found.probability * 100)}%: {found.mistakes
-          .map((m) => `${PLACE_WORDS[m.where]} ${mistakeText(m)}`)
+          .map((m) => saidOf(link, `${PLACE_WORDS[m.where]} ${mistakeText(m)}`))
           .join(', and ')}
       </p>
     {/if}
@@ -126,22 +136,26 @@
     {/if}
     {#each failed as end, i (end)}
       {#if wayOf(end) === 're-pull'}
-        <p class="border-2 border-wrong p-2">The {end} cannot be done once more.</p>
+        <p class="border-2 border-wrong p-2">{saidOf(link, `The ${end} cannot`)} be done once more.</p>
       {:else if wayOf(end) === 'repunch'}
         <button class={['act', i === 0 && 'act-now']} onclick={() => done(end, 'repunch')}
-          >{end}: punched again</button
+          >{endName(link, end)}: punched again</button
         >
         {#if !outlook[end].mustRepull}
-          <button class="act" onclick={() => done(end, 'redo')}>{end}: whole end done again</button>
+          <button class="act" onclick={() => done(end, 'redo')}
+            >{endName(link, end)}: whole end done again</button
+          >
         {/if}
       {:else}
         <button class={['act', i === 0 && 'act-now']} onclick={() => done(end, 'redo')}
-          >{end}: done again</button
+          >{endName(link, end)}: done again</button
         >
       {/if}
     {/each}
     {#if failed.length && (cable || failed.some((e) => wayOf(e) === 're-pull'))}
-      <button class="act act-now" onclick={repulled}>Cable pulled anew</button>
+      <button class="act act-now" onclick={repulled}
+        >{link.cord ? 'Cord cut anew' : 'Cable pulled anew'}</button
+      >
     {/if}
     <a class={['act', failed.length === 0 && 'act-now']} href={job.at('prove', link.id)}>Prove it</a>
     {#if failed.length === 0 && status.lastReading?.verdict === 'fail' && !status.foundSinceFail}<WhatWasFound

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { saidOf } from '$core/model/end-name';
   import { MISTAKE_WORDS, mistakeText, PLACE_WORDS } from '$core/copper/mistake';
   import type { MistakePlace } from '$core/model/mistake-places';
   import { STARTING_WEIGHTS } from '$core/diagnose/catalogue';
@@ -50,7 +51,7 @@
   {#if explained.length}
     <button class="mt-1 act" onclick={asExplained}
       >As explained: {explained
-        .map((m) => `${PLACE_WORDS[m.where]} ${mistakeText(m)}`)
+        .map((m) => saidOf(link, `${PLACE_WORDS[m.where]} ${mistakeText(m)}`))
         .join(', and ')}</button
     >
   {/if}
@@ -62,7 +63,7 @@
   >
     <option value="" class="bg-paper">{explained.length ? 'Something else …' : 'Choose …'}</option>
     {#each choices as c, i (i)}<option value={String(i)} class="bg-paper"
-        >{PLACE_WORDS[c.where]}: {MISTAKE_WORDS[c.kind]}</option
+        >{saidOf(link, PLACE_WORDS[c.where])}: {MISTAKE_WORDS[c.kind]}</option
       >{/each}
   </select>
 </div>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Stop } from '$core/survey/rounds';
-  import { named, outletWords } from '$lib/job/where';
+  import { hangsOn, named } from '$core/plan/whereabouts';
   import { useJob } from '$lib/job/open-job.svelte';
 
   /** The stops of a walk with remotes, in order: what to take out, and what to put where. */
@@ -26,7 +26,7 @@
           {@const link = job.plan.link(p.link)}
           <li class="grid grid-cols-[3rem_1fr] items-center">
             <span class="font-mono text-2xl font-bold">{p.remote}</span>
-            <span>{link ? outletWords(job.plan.where(link), link) : p.link}</span>
+            <span>{link ? hangsOn(job.plan.where(link).tail) : p.link}</span>
           </li>
         {/each}
       </ul>

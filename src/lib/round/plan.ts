@@ -28,7 +28,8 @@ export function planInWorker(
 export function roomsOf(job: OpenJob, links: readonly Link[]): RoundRoom[] {
   const rooms = new Map<string, RoundRoom>();
   for (const link of links) {
-    const { room } = job.plan.where(link);
+    const room = job.plan.where(link).tail.space;
+    if (!room) continue;
     const before = rooms.get(room.id)?.links ?? [];
     rooms.set(room.id, { id: room.id, floor: room.floor, x: room.x, y: room.y, links: [...before, link.id] });
   }

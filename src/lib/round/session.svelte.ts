@@ -55,7 +55,8 @@ export class RoundSession {
   readonly toRead = $derived.by(() =>
     this.job.plan.ordered.filter(
       (l) =>
-        this.job.plan.where(l).closet.id === this.closet &&
+        !l.cord &&
+        this.job.plan.where(l).head.space?.id === this.closet &&
         wantsReading(this.job.statusOf(l.id)) &&
         mediumOf(l.head.connector) !== 'coax',
     ),

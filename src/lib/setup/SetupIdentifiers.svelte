@@ -24,7 +24,9 @@
   const made = $derived.by(() => {
     if (wrong) return [];
     const parts = identifierParts(job.plan);
-    return job.plan.ordered.map((link) => ({
+    // What hangs on no panel and no outlet has nothing that a pattern could name.
+    const placed = job.plan.ordered.filter((l) => l.head.panel !== undefined && l.tail.outlet !== undefined);
+    return placed.map((link) => ({
       planned: link,
       link: identifierFor(patterns.link, parts(link)),
       head: identifierFor(patterns.head, parts(link)),

@@ -134,7 +134,7 @@ export class PlacesDraft {
   /** Takes a space out with its outlets; where links hang there nothing is done, and the sentence says why. */
   remove(id: string): string {
     const inside = new Set(this.outlets.filter((o) => o.space === id).map((o) => o.id));
-    const links = this.plan.links.filter((l) => inside.has(l.tail.outlet));
+    const links = this.plan.links.filter((l) => l.tail.outlet !== undefined && inside.has(l.tail.outlet));
     const panels = this.plan.panels.filter((p) => p.space === id);
     const name = this.spaces.find((s) => s.id === id)?.name ?? id;
     if (links.length) return `${name} still holds ${links.length} ${links.length === 1 ? 'link' : 'links'}: take those out first, or give them another room.`; // prettier-ignore

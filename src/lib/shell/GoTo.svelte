@@ -3,13 +3,13 @@
   import { findByLabel } from '$core/plan/find';
   import { page } from '$app/state';
   import { useJob } from '$lib/job/open-job.svelte';
-  import { tailWords } from '$lib/job/where';
+  import { farWords } from '$core/plan/whereabouts';
   import Sheet from './Sheet.svelte';
 
   let { onclose }: { onclose: () => void } = $props();
   const job = useJob();
   let text = $state('');
-  const found = $derived(findByLabel(job.plan.ordered, text, (l) => tailWords(job.plan.where(l), l)));
+  const found = $derived(findByLabel(job.plan.ordered, text, (l) => farWords(job.plan.where(l))));
   const screen = $derived(page.url.pathname.split('/')[2] === 'bench' ? 'bench' : 'prove');
 
   function open(id: string): void {
@@ -48,7 +48,7 @@
             onclick={() => open(link.id)}
           >
             <span class="font-mono text-lg font-bold">{link.label}</span><span
-              >{tailWords(job.plan.where(link), link)}</span
+              >{farWords(job.plan.where(link))}</span
             >
           </button>
         </li>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { saidOf } from '$core/model/end-name';
   import type { Snippet } from 'svelte';
   import { asking } from '$lib/address/address';
   import { mediumOf } from '$core/wiring/connector';
@@ -8,7 +9,7 @@
   import { flagWords } from '$core/model/tape';
   import { ENDS } from '$core/wiring/conductors';
   import { useJob } from '$lib/job/open-job.svelte';
-  import { tailWords } from '$lib/job/where';
+  import { farWords } from '$core/plan/whereabouts';
 
   interface Props {
     link: Link;
@@ -29,14 +30,14 @@
   ]}
 >
   <h1 class="truncate font-mono text-2xl font-bold lg:text-3xl">{link.label}</h1>
-  <p class={['min-w-0 flex-1', compact && 'hidden lg:block']}>{tailWords(job.plan.where(link), link)}</p>
+  <p class={['min-w-0 flex-1', compact && 'hidden lg:block']}>{farWords(job.plan.where(link))}</p>
   {@render children?.()}
   <p class={['font-mono text-sm sm:w-auto', compact ? 'hidden lg:block' : 'w-full']}>
     {mediumOf(link.head.connector) === 'coax'
       ? 'coax'
       : link.ordered === 'crossover'
         ? `${spec.head.scheme} × ${spec.tail.scheme} crossover`
-        : `${spec.head.scheme} straight`}
+        : `${spec.head.scheme} ${link.ordered.replaceAll('-', ' ')}`}
     <span class="ml-2 text-faint">{link.cable}</span>
     <a class="ml-2 font-sans underline underline-offset-4" href={asking(job.at('history'), { link: link.id })}
       >history</a
@@ -47,7 +48,7 @@
   {@const twice = job.statusOf(link.id)[end].loggedTwice}
   {#if twice}
     <p class="mx-3 mt-1 border-l-4 border-wrong pl-3 lg:mx-5" data-testid="twice">
-      The {end} was logged twice at about the same time, by {twice
+      {saidOf(link, `The ${end}`)} was logged twice at about the same time, by {twice
         .map((id) => job.plan.person(id))
         .join(' and ')}: both entries stand, ask which is true.
     </p>
@@ -56,7 +57,7 @@
 {#each ENDS as end (end)}
   {@const { flag } = job.statusOf(link.id)[end]}
   {#if flag}<p class={['px-3 pt-1 text-sm lg:px-5', compact && 'hidden lg:block']} data-testid="flag">
-      On the cable at the {end}: {flagWords(flag)}.
+      On the cable at {saidOf(link, `the ${end}`)}: {flagWords(flag)}.
     </p>{/if}
 {/each}
 {#if traced && traced.is !== 'known'}

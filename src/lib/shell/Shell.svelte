@@ -32,14 +32,29 @@
   const here = $derived(page.url.pathname.split('/')[2] ?? '');
   const at = $derived(page.params.link && fromSegment(page.params.link));
   const screens = $derived([
-    { verb: 'rack', href: at ? asking(job.at('rack'), { at }) : job.at('rack'), key: 'k' },
+    {
+      verb: 'rack',
+      says: job.plan.panels.length || !job.plan.batches.length ? 'rack' : 'cords',
+      href: at ? asking(job.at('rack'), { at }) : job.at('rack'),
+      key: 'k',
+    },
     { verb: 'bench', href: job.at('bench', ...(at ? [at] : [])), key: 'b' },
     { verb: 'prove', href: job.at('prove', ...(at ? [at] : [])), key: 'p' },
     { verb: 'redo', href: job.at('redo'), key: 'd' },
     { verb: 'trace', href: job.at('trace'), key: 'e' },
   ]);
   /** Screens where something is logged: there somebody has to have said who they are. */
-  const LOGGING = new Set(['bench', 'sweep', 'prove', 'round', 'redo', 'trace', 'readings', 'tools']);
+  const LOGGING = new Set([
+    'bench',
+    'sweep',
+    'prove',
+    'round',
+    'redo',
+    'trace',
+    'readings',
+    'tools',
+    'cords',
+  ]);
   let finding = $state(false);
   let showingKeys = $state(false);
   let naming = $state(false);
@@ -49,7 +64,18 @@
     void offline.watch(apiAddress(job.plan.id, 'site'));
     // Where there is no service worker, the screens' code at least is here before the signal goes.
     const screenCode = setTimeout(() => {
-      for (const s of ['rack', 'bench', 'prove', 'redo', 'trace', 'round', 'history', 'tools', 'readings'])
+      for (const s of [
+        'rack',
+        'bench',
+        'prove',
+        'redo',
+        'trace',
+        'round',
+        'history',
+        'tools',
+        'readings',
+        'cords',
+      ])
         void preloadCode(job.at(s));
     }, 3000);
     return () => clearTimeout(screenCode);
@@ -68,10 +94,10 @@
     void goto(forLink(next.id), { noScroll: true });
   }
   function movePanel(step: 1 | -1): void {
-    const panels = job.plan.panels;
+    const { groups } = job.plan;
     const link = job.plan.link(at);
-    const i = panels.findIndex((p) => p.id === link?.head.panel);
-    const next = job.plan.panelLinks(panels[(i + step + panels.length) % panels.length]!.id)[0];
+    const i = link ? groups.indexOf(job.plan.groupOf(link)!) : -1;
+    const next = groups[(i + step + groups.length) % groups.length]?.links[0];
     if (link && next) void goto(forLink(next.id), { noScroll: true });
   }
 
@@ -122,11 +148,9 @@
   data-ready={ready}
 >
   <header
-    class="flex min-h-12 flex-wrap items-center justify-end gap-x-4 border-b border-rule px-3 lg:col-start-2 lg:px-5"
+    class="flex min-h-12 items-center justify-end gap-x-3 border-b border-rule px-3 sm:gap-x-4 lg:col-start-2 lg:px-5"
   >
-    <a class="mr-auto flex h-12 items-center truncate font-bold" href="/?all" title="All jobs"
-      >{job.plan.name}</a
-    >
+    <a class="min-w-0 flex-1 truncate leading-12 font-bold" href="/?all" title="All jobs">{job.plan.name}</a>
     {#if job.tester.line}
       <button
         class="h-12 text-sm underline decoration-rule underline-offset-4"
@@ -135,11 +159,11 @@
         onclick={() => job.tester.disconnect()}>{job.tester.line.name} on ✕</button
       >
     {/if}
-    <p class="text-sm text-faint" aria-live="polite" data-testid="kept">
+    <p class="text-right text-sm leading-tight text-faint" aria-live="polite" data-testid="kept">
       {waiting || (offline.ready ? 'all kept, works offline' : 'all kept')}
     </p>
     <button
-      class="h-12 max-w-36 truncate text-sm underline decoration-rule underline-offset-4"
+      class="h-12 max-w-24 truncate text-sm underline decoration-rule underline-offset-4 sm:max-w-36"
       aria-label="Who you are: {job.here.me ? job.plan.person(job.here.me) : 'not said'}"
       onclick={() => (naming = true)}>{job.here.me ? job.plan.person(job.here.me) : 'who are you?'}</button
     >
@@ -168,7 +192,7 @@
           here === s.verb ? 'bg-hivis font-bold text-on-hivis' : '',
         ]}
       >
-        {s.verb}{#if s.verb === 'redo' && redo}<span class="font-mono text-sm">{redo}</span>{/if}
+        {s.says ?? s.verb}{#if s.verb === 'redo' && redo}<span class="font-mono text-sm">{redo}</span>{/if}
       </a>
     {/each}
     <button class="flex min-h-13 items-center justify-center lg:hidden" onclick={() => (finding = true)}

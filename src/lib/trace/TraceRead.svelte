@@ -3,7 +3,7 @@
   import { walkWords } from '$core/survey/distance';
   import { pressesFocus, typing } from '$lib/shell/keys';
   import { useJob } from '$lib/job/open-job.svelte';
-  import { tailWords } from '$lib/job/where';
+  import { farWords } from '$core/plan/whereabouts';
   import WalkOut from '$lib/round/WalkOut.svelte';
   import type { TraceSession } from './session.svelte';
 
@@ -56,7 +56,7 @@
           <p class="bg-paper px-1 text-xl">
             Cable <strong class="font-mono">{session.lastSays.cable}</strong> is
             <strong class="font-mono">{session.lastSays.is}</strong>{#if lastLink}<span
-                >, {tailWords(job.plan.where(lastLink), lastLink)}. Mark it now.</span
+                >, {farWords(job.plan.where(lastLink))}. Mark it now.</span
               >{/if}
           </p>
           <div class="mt-2 flex gap-2">

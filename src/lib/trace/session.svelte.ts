@@ -59,8 +59,8 @@ export class TraceSession {
   /** Links of the closet whose cable nobody knows yet: nothing is seated on the panel, and no trace found them. */
   readonly unknown = $derived.by((): Link[] =>
     this.job.plan.ordered.filter((l) => {
-      if (this.job.plan.where(l).closet.id !== this.closet || mediumOf(l.head.connector) === 'coax')
-        return false;
+      const here = !l.cord && this.job.plan.where(l).head.space?.id === this.closet;
+      if (!here || mediumOf(l.head.connector) === 'coax') return false;
       return wantsTrace(this.job.statusOf(l.id));
     }),
   );

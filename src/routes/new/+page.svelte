@@ -4,11 +4,20 @@
   import { EVIDENCE_WORDS } from '$core/reading/verdict';
   import { NewIds, slugOf } from '$core/plan/new-ids';
   import { SCHEMES } from '$core/wiring/schemes';
-  import { address } from '$lib/address/address';
+  import { address, asking } from '$lib/address/address';
+  import Segments from '$lib/shell/Segments.svelte';
   import { rememberMe } from '$lib/job/here.svelte';
   import Choice from '$lib/shell/Choice.svelte';
   import type { Policy } from '$core/model/job';
 
+  /** What a job is of, and the screen on which it is planned. */
+  const KINDS = [
+    ['building', 'a building: panels and outlets', (job: string) => address(job, 'setup')],
+    ['cords', 'cords', (job: string) => address(job, 'cords')],
+    ['direct', 'point to point, no panel', (job: string) => address(job, 'setup', 'direct')],
+    ['coax', 'coax drops', (job: string) => asking(address(job, 'setup', 'direct'), { kind: 'coax' })],
+  ] as const;
+  let kind = $state<(typeof KINDS)[number][0]>('building');
   const UNITS = [
     ['mm', 'millimetres'],
     ['inch', 'inches'],
@@ -54,7 +63,7 @@
       else {
         // Whoever begins a job named themselves first.
         rememberMe(crew[0]!);
-        await goto(address(body.job, 'setup'));
+        await goto(KINDS.find(([k]) => k === kind)![2](body.job));
       }
     } catch {
       wrong = 'The server does not answer: what you entered is still here, try again in a moment.';
@@ -75,6 +84,12 @@
         rows="3"
         bind:value={people}></textarea>
     </label>
+    <Segments
+      label="What it is"
+      options={KINDS.map(([k, says]) => [k, says] as const)}
+      value={kind}
+      onchoose={(k) => (kind = k)}
+    />
     <div class="grid grid-cols-2 gap-2">
       <Choice
         label="scheme"

@@ -16,6 +16,7 @@ import * as retired from './migrations/2026-11-z-retired';
 import * as clocks from './migrations/2026-12-clocks-and-revisions';
 import * as access from './migrations/2026-12-z-access';
 import * as statePlaces from './migrations/2026-12-zz-state-places';
+import * as freeEnds from './migrations/2026-12-zzz-free-ends';
 import type { Database } from './schema';
 
 /** The database, ready to use. */
@@ -43,6 +44,7 @@ const MIGRATIONS = {
   '2026-12-clocks-and-revisions': clocks,
   '2026-12-z-access': access,
   '2026-12-zz-state-places': statePlaces,
+  '2026-12-zzz-free-ends': freeEnds,
 };
 
 /** A transaction that means to write says so at once: it then waits for another process instead of failing in the middle. */

@@ -1,7 +1,7 @@
 import type { Generated } from 'kysely';
 
 /** Things of a plan that stand in one table. */
-export type ItemKind = 'space' | 'panel' | 'outlet' | 'part' | 'legend' | 'person';
+export type ItemKind = 'space' | 'panel' | 'outlet' | 'batch' | 'part' | 'legend' | 'person';
 
 /** Tables of the database. `body` and `data` columns hold JSON checked by the core's schemas on the way in. */
 export interface Database {
@@ -11,8 +11,6 @@ export interface Database {
     job: string;
     id: string;
     label: string;
-    panel: string;
-    port: number;
     retired: number;
     body: string;
   };

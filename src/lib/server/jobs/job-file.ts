@@ -2,6 +2,7 @@ import { jobFileProblems } from '$core/plan/invariants';
 import type { Kysely, Transaction } from 'kysely';
 import {
   jobFileSchema,
+  type Batch,
   type JobFile,
   type JobPlan,
   type Link,
@@ -25,6 +26,7 @@ export const ITEM_KINDS = {
   spaces: 'space',
   panels: 'panel',
   outlets: 'outlet',
+  batches: 'batch',
   parts: 'part',
   legends: 'legend',
   crew: 'person',
@@ -81,8 +83,6 @@ export const linkRow = (job: string, l: Link) => ({
   job,
   id: l.id,
   label: l.label,
-  panel: l.head.panel,
-  port: l.head.port,
   retired: l.retired ? 1 : 0,
   body: JSON.stringify(l),
 });
@@ -127,6 +127,7 @@ export async function readPlan(db: Kysely<Database>, id: string): Promise<JobPla
     spaces: of<Space>('space'),
     panels: of<Panel>('panel').sort((a, b) => a.order - b.order),
     outlets: of<Outlet>('outlet'),
+    batches: of<Batch>('batch'),
     links: links.map((l) => JSON.parse(l.body) as Link),
     parts: of<Part>('part'),
     legends: of<Legend>('legend'),
@@ -152,6 +153,7 @@ export async function exportJob(db: Db, id: string): Promise<string | undefined>
     spaces: byId(plan.spaces),
     panels: byId(plan.panels),
     outlets: byId(plan.outlets),
+    ...(plan.batches.length ? { batches: byId(plan.batches) } : {}),
     links: byId(plan.links),
     parts: byId(plan.parts),
     ...(plan.legends.length ? { legends: byId(plan.legends) } : {}),

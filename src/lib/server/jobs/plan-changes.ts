@@ -233,9 +233,6 @@ async function writeLinks(
     await trx.deleteFrom('link_state').where('job', '=', job).where('link', 'in', part).execute();
     await trx.deleteFrom('link').where('job', '=', job).where('id', 'in', part).execute();
   }
-  // Two links may exchange their ports: none holds one until all are written.
-  for (const part of chunks(links))
-    await trx.updateTable('link').set({ retired: 1 }).where('job', '=', job).where('id', 'in', part.map((l) => l.id)).execute(); // prettier-ignore
   for (const part of chunks(links))
     await trx
       .insertInto('link')
@@ -243,8 +240,6 @@ async function writeLinks(
       .onConflict((c) =>
         c.columns(['job', 'id']).doUpdateSet((eb) => ({
           label: eb.ref('excluded.label'),
-          panel: eb.ref('excluded.panel'),
-          port: eb.ref('excluded.port'),
           retired: eb.ref('excluded.retired'),
           body: eb.ref('excluded.body'),
         })),

@@ -20,16 +20,24 @@
         .filter((id) => job.plan.link(id)) ?? [],
   );
   onMount(() => choice.resume(location.origin));
-  let which = $state(untrack(() => (asked.length ? 'asked' : '')));
+  const group = untrack(() => page.url.searchParams.get('group') ?? '');
+  let which = $state(untrack(() => (asked.length ? 'asked' : group)));
   let says = $state('');
   let working = $state(false);
   const links = $derived(
     which === 'asked'
       ? job.plan.ordered.filter((l) => asked.includes(l.id))
       : which
-        ? job.plan.panelLinks(which)
+        ? (job.plan.groups.find((g) => g.id === which)?.links ?? [])
         : job.plan.ordered,
   );
+  const flags = $derived(links.length > 0 && links.every((l) => l.cord));
+  const spotName = (spot: LabelSpot) =>
+    flags && spot === 'cable-head'
+      ? 'flag, end 1'
+      : flags && spot === 'cable-tail'
+        ? 'flag, end 2'
+        : SPOT_NAMES[spot];
   const identify = $derived(linkIdentifiers(job.plan));
   const labels = $derived(labelsOf(links, identify, choice.spots));
   const skip = $derived(Math.max(0, Math.floor(Number(choice.skip)) || 0));
@@ -106,7 +114,7 @@
                 >the {asked.length} links asked for</option
               >{/if}
             <option value="" class="bg-paper">all {job.plan.ordered.length} links</option>
-            {#each job.plan.panels as p (p.id)}<option value={p.id} class="bg-paper">panel {p.name}</option
+            {#each job.plan.groups as g (g.id)}<option value={g.id} class="bg-paper">{g.kind} {g.name}</option
               >{/each}
           </select>
         </label>
@@ -131,7 +139,7 @@
                 'flex size-6 items-center justify-center border-2 border-ink',
                 choice.spots.includes(spot) && 'bg-ink text-paper',
               ]}>{choice.spots.includes(spot) ? '✓' : ''}</span
-            >{SPOT_NAMES[spot]}</button
+            >{spotName(spot)}</button
           >
         {/each}
       </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import CordCells from '$lib/cords/CordCells.svelte';
   import { nextOfJob, whatNext, worstState } from '$core/log/next';
   import { TERMINATION_STATES } from '$core/log/state';
   import type { Link } from '$core/model/job';
@@ -6,7 +7,7 @@
   import StateMark from '$lib/port-strip/StateMark.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
-  import { tailWords } from '$lib/job/where';
+  import { farWords } from '$core/plan/whereabouts';
   import { page } from '$app/state';
 
   const job = useJob();
@@ -23,6 +24,8 @@
     redo: ['Redo', 'to be done again'],
     terminate: ['Terminate', 'have a bare end'],
   } as const;
+  /** Links of panels and of batches have their ends called differently. */
+  const allCords = $derived(job.plan.ordered.length > 0 && job.plan.ordered.every((l) => l.cord));
   const next = $derived.by(() => {
     const found = nextOfJob(job.plan.ordered, (id) => job.statusOf(id));
     if (!found) return null;
@@ -36,12 +39,14 @@
       .sort((a, b) => a.floor - b.floor || a.name.localeCompare(b.name, 'en', { numeric: true })),
   );
   const closets = $derived(job.plan.spaces.filter((s) => job.plan.panels.some((p) => p.space === s.id)));
+  /** What hangs on no panel: cords by batch, links by the space they begin in. */
+  const besides = $derived(job.plan.groups.filter((g) => g.kind !== 'panel'));
   /** One closet at a time: the one chosen, else where the port at hand or the next work is. */
   let chosen = $state('');
   const closet = $derived.by(() => {
     if (chosen) return chosen;
     const link = (at && job.plan.link(at)) || next?.link;
-    return link ? job.plan.where(link).closet.id : (closets[0]?.id ?? '');
+    return (link && job.plan.where(link).head.space?.id) ?? closets[0]?.id ?? '';
   });
   const ALL_AT_ONCE = 200;
   const A_FEW = 3;
@@ -120,6 +125,27 @@
         {/if}
       </section>
     {/each}
+    {#each besides as group (group.id)}
+      <section aria-labelledby="group-{group.id}">
+        <div class="flex items-baseline gap-3">
+          <h2 id="group-{group.id}" class="text-2xl font-bold">{group.name || 'no place'}</h2>
+          <p class="text-faint">
+            {group.links.length}
+            {group.kind === 'batch'
+              ? 'cords'
+              : group.links.length === 1
+                ? 'link, no panel'
+                : 'links, no panel'}, {group.links.filter((l) => worstState(job.statusOf(l.id)) === 'proven')
+              .length} proven
+          </p>
+          {#if group.links[0]?.cord}<a
+              class="ml-auto flex min-h-12 items-center font-semibold underline underline-offset-4"
+              href={job.at('cords', group.links[0].cord.batch)}>the batch</a
+            >{/if}
+        </div>
+        <CordCells links={group.links} current={at} />
+      </section>
+    {/each}
   </div>
   <aside class="order-first grid content-start gap-5 lg:order-none">
     {#if next}
@@ -130,13 +156,14 @@
             class="hidden key lg:inline">PgDn</kbd
           ></a
         >
-        <p class="mt-1">{tailWords(job.plan.where(next.link), next.link)}</p>
+        <p class="mt-1">{farWords(job.plan.where(next.link))}</p>
       </section>
     {:else if job.plan.ordered.length}
       <p class="text-lg">Every link is proven.</p>
     {:else}
       <p class="text-lg">
-        This job has {job.plan.panels.length ? 'no links' : 'no panels'} yet: bring in a schedule, or lay a pattern.
+        This job has {job.plan.panels.length ? 'no links' : 'no panels'} yet: bring in a schedule, lay a pattern,
+        or begin a batch of cords.
       </p>
       <a href={job.at('setup')} data-main-action class="act act-now text-lg">Set the job up</a>
     {/if}
@@ -149,7 +176,7 @@
         >
       {/each}
     </nav>
-    <section class="hidden lg:block" aria-label="Rooms">
+    <section class={['hidden', rooms.length > 0 && 'lg:block']} aria-label="Rooms">
       <h2 class="text-sm text-faint">At the other end</h2>
       <ul class="mt-1 border-t border-rule">
         {#each rooms as room (room.id)}
@@ -157,7 +184,13 @@
           {@const done = links.filter((l) => job.statusOf(l.id).tail.state === 'proven').length}
           {@const failed = links.filter((l) => job.statusOf(l.id).tail.state === 'failed').length}
           <li class="flex items-baseline gap-2 border-b border-rule py-1.5">
-            <span class="flex-1">{room.name}</span>
+            <span class="flex-1"
+              >{#if links.some((l) => job.statusOf(l.id).tail.state === 'bare')}<a
+                  class="underline underline-offset-4"
+                  href={job.at('sweep', 'room', room.id)}
+                  title="Sweep the tails of this room">{room.name}</a
+                >{:else}{room.name}{/if}</span
+            >
             {#if failed}<span class="inline-flex items-center gap-0.5 self-center"
                 ><StateMark state="failed" /><span class="font-mono text-sm">{failed}</span></span
               >{/if}
@@ -167,7 +200,7 @@
       </ul>
     </section>
     <section class="hidden lg:block" aria-label="Legend">
-      <h2 class="text-sm text-faint">Head above, tail below</h2>
+      <h2 class="text-sm text-faint">{allCords ? 'End 1 above, end 2 below' : 'Head above, tail below'}</h2>
       <ul class="mt-1 grid grid-cols-2 gap-1">
         {#each TERMINATION_STATES as s (s)}<li class="flex items-center gap-2">
             <StateMark state={s} />{s}

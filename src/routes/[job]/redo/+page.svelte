@@ -18,7 +18,7 @@
     reworkWalk(
       open,
       (l) => job.statusOf(l.id),
-      (l, end) => (end === 'tail' ? job.plan.where(l).room : job.plan.where(l).closet),
+      (l, end) => job.plan.where(l)[end].space,
       job.here.standingSpace(),
     ),
   );
@@ -34,13 +34,13 @@
       ? `${open.length} ${open.length === 1 ? 'link' : 'links'} to do again or prove again`
       : 'Nothing is to be done again.'}
   </h1>
-  {#if open.length}
+  {#if walk.stops.some((s) => s.space)}
     <div class="mt-1 flex flex-wrap items-center gap-x-4">
       <label class="flex items-center gap-2 text-sm"
         >I am in
         <select
           class="h-12 border border-ink bg-transparent px-2 text-base"
-          value={job.here.standingSpace().id}
+          value={job.here.standingSpace()?.id}
           onchange={(e) => job.here.standIn(e.currentTarget.value)}
         >
           {#each job.plan.spaces as s (s.id)}<option value={s.id} class="bg-paper">{s.name}</option>{/each}
@@ -55,10 +55,11 @@
       </p>
     </div>
   {/if}
-  {#each walk.stops as stop, i (stop.space.id)}
+  {#each walk.stops as stop, i (stop.space?.id ?? '')}
+    {@const name = stop.space?.name ?? 'Cords, at the bench'}
     {#if before[i]! < shown}
-      <section class="mt-5" aria-label={stop.space.name}>
-        <h2 class="text-lg font-bold"><span class="font-mono">{i + 1}</span> {stop.space.name}</h2>
+      <section class="mt-5" aria-label={name}>
+        <h2 class="text-lg font-bold"><span class="font-mono">{i + 1}</span> {name}</h2>
         <div class="mt-2 grid gap-3">
           {#each stop.links.slice(0, shown - before[i]!) as link (link.id)}<RedoCard {link} />{/each}
         </div>

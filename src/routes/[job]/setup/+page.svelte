@@ -12,7 +12,7 @@
   const kept = $derived(Number(page.url.searchParams.get('kept')));
   const rooms = $derived(job.plan.spaces.filter((s) => s.kind === 'room').length);
   const closets = $derived(job.plan.spaces.length - rooms);
-  const many = (n: number, one: string) => `${n} ${n === 1 ? one : `${one}s`}`;
+  const many = (n: number, one: string, more = `${one}s`) => `${n} ${n === 1 ? one : more}`;
   const { policy } = $derived(job.plan);
 
   async function rename(name: string): Promise<void> {
@@ -38,9 +38,7 @@
     {#if kept}<p class="text-xl font-bold" role="status">{many(kept, 'link')} taken in.</p>{/if}
     {#if says}<p class="border-l-4 border-wrong pl-3" role="alert">{says}</p>{/if}
     {#if job.plan.ordered.length}
-      <a class="act min-h-14 act-now text-lg" href={job.at('rack')} data-main-action
-        >To the rack: begin the work</a
-      >
+      <a class="act min-h-14 act-now text-lg" href={job.at('rack')} data-main-action>To the work</a>
     {:else}
       <p>Nothing is planned yet. A schedule brings closets, panels, rooms and outlets with its links.</p>
       <a class="act min-h-14 act-now text-lg" href={job.at('setup', 'links')} data-main-action
@@ -49,6 +47,7 @@
       <a class="act" href={asking(job.at('setup', 'links'), { from: 'pattern' })}
         >Or lay a pattern: so many ports to so many rooms</a
       >
+      <p>A job may be without a panel too:</p>
     {/if}
     <nav class="grid gap-2" aria-label="Parts of the set-up">
       {#if job.plan.ordered.length}<a class="act" href={job.at('setup', 'links')}
@@ -56,6 +55,12 @@
             >{many(job.plan.ordered.length, 'link')} on {many(job.plan.panels.length, 'panel')}</span
           ></a
         >{/if}
+      <a class="act" href={job.at('cords')}
+        >Cords <span class="font-normal text-faint">{many(job.plan.batches.length, 'batch', 'batches')}</span
+        ></a
+      >
+      <a class="act" href={job.at('setup', 'direct')}>Point to point</a>
+      <a class="act" href={asking(job.at('setup', 'direct'), { kind: 'coax' })}>Coax drops</a>
       <a class="act" href={job.at('setup', 'places')}
         >Spaces and outlets <span class="font-normal text-faint"
           >{many(closets, 'closet')}, {many(rooms, 'room')}, {many(job.plan.outlets.length, 'outlet')}</span

@@ -4,6 +4,8 @@
   import { flagWords, TAPES, type Tape } from '$core/model/tape';
   import { ENDS, type End } from '$core/wiring/conductors';
   import { useJob } from '$lib/job/open-job.svelte';
+  import { endName } from '$core/model/end-name';
+  import { spotWords } from '$core/plan/whereabouts';
   import TraceTabs from '$lib/trace/TraceTabs.svelte';
   import Segments from '$lib/shell/Segments.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
@@ -113,8 +115,8 @@
               href={job.at('bench', link.id, e)}>{link.label}</a
             >
             <span class="flex-1"
-              >{e}: {flagWords(flag)}<span class="block text-sm text-faint"
-                >{e === 'head' ? job.plan.where(link).closet.name : job.plan.where(link).room.name}</span
+              >{endName(link, e)}: {flagWords(flag)}<span class="block text-sm text-faint"
+                >{spotWords(job.plan.where(link)[e])}</span
               ></span
             >
             <button

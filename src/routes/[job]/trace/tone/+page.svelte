@@ -5,7 +5,7 @@
   import Segments from '$lib/shell/Segments.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
-  import { tailWords } from '$lib/job/where';
+  import { farWords } from '$core/plan/whereabouts';
   import BundleDrawing from '$lib/trace/BundleDrawing.svelte';
   import SimulatedProbe from '$lib/trace/SimulatedProbe.svelte';
   import { ToneSession } from '$lib/trace/tone.svelte';
@@ -84,7 +84,7 @@
     <section class="grid content-start gap-3">
       <h1 class="text-xl">
         The tone is on <strong class="font-mono text-2xl">{link?.label}</strong>{#if link}<span
-            class="text-base text-faint">, {tailWords(job.plan.where(link), link)}</span
+            class="text-base text-faint">, {farWords(job.plan.where(link))}</span
           >{/if}
       </h1>
       <BundleDrawing {session} />

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { endName } from '$core/model/end-name';
   import { fromSegment } from '$lib/address/address';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
@@ -45,9 +46,9 @@
               'flex min-h-12 items-center gap-1.5 border-2 px-2 lg:px-4',
               e === end ? 'border-ink bg-hivis font-bold text-on-hivis' : 'border-rule',
             ]}
-            aria-label="{e}: {job.statusOf(link.id)[e].state}"
+            aria-label="{endName(link, e)}: {job.statusOf(link.id)[e].state}"
             aria-current={e === end ? 'true' : undefined}
-            >{e}<StateMark state={job.statusOf(link.id)[e].state} /></a
+            >{endName(link, e)}<StateMark state={job.statusOf(link.id)[e].state} /></a
           >
         {/each}
       </div>
