@@ -268,8 +268,11 @@ test('a coax has two contacts, from the bench to its proof', { tag: '@phone' }, 
   for (const end of ['head', 'tail']) {
     await open(page, `/${job}/bench/X1-01/${end}`);
     await page.getByRole('button', { name: 'read-back' }).click();
-    await page.getByRole('button', { name: /^centre/ }).click();
-    await page.getByRole('button', { name: /^braid/ }).click();
+    // A strand of braid at the centre is found before it is compressed.
+    await page.getByRole('button', { name: 'not so' }).first().click();
+    await expect(page.getByRole('alert')).toContainText('fold every strand back');
+    await page.getByRole('button', { name: /^Put right/ }).click();
+    await page.getByRole('button', { name: /^Both are so/ }).click();
     await gate(page, 'seat');
     for (const name of [/^Compressed/, /^All as it should be/, /^Log it/])
       await page.getByRole('button', { name }).click();
@@ -303,10 +306,12 @@ for (const deviceScaleFactor of [1, 2])
     const line = page.getByLabel('length in pixels');
     await line.fill('756');
     await page.getByRole('button', { name: 'It lies edge to edge' }).click();
-    await expect(page.getByRole('alert')).toContainText('A card would be 20 cm wide');
+    await expect(page.getByRole('alert')).toContainText('that line is about 200 mm, and it is to be 86 mm');
     await line.fill('428');
     expect((await page.getByTestId('calibration-line').boundingBox())!.width).toBeCloseTo(428, 1);
     await page.getByRole('button', { name: 'It lies edge to edge' }).click();
+    await expect(page.getByTestId('sanity')).toContainText('256 mm wide');
+    await page.getByRole('button', { name: /^Yes, about/ }).click();
     const width = async (name: string) =>
       (await page.getByTestId('gauge').getByTestId(`bar ${name}`).boundingBox())!.width;
     // 428 px for 85.60 mm (ISO/IEC 7810 ID-1, from memory): 5 px to the millimetre.
@@ -464,3 +469,60 @@ test(
     await expect(count).toContainText('30 s are over');
   },
 );
+
+/** One press of a pedal, or one that is held until it says *wrong*. */
+async function foot(page: Page, held = false): Promise<void> {
+  await page.keyboard.down('PageDown');
+  if (held) await expect(page.getByTestId('heard')).toHaveText('heard: wrong');
+  await page.keyboard.up('PageDown');
+}
+
+for (const [port, family, contacts] of [
+  ['K1-24/tail', 'plug', 8],
+  ['K2-14/tail', 'jack', 8],
+] as const)
+  test(
+    `hands free, a ${family} by pedal alone: told contact by contact, one of them wrong`,
+    { tag: '@phone' },
+    async ({ page, request }) => {
+      const job = await ownJob(request);
+      await open(page, `/${job}/bench/${port}`);
+      await page.getByRole('button', { name: /^hands free/ }).click();
+      const said = page.getByTestId('hands-free');
+      await expect(said).toContainText('Press once you have understood');
+      /** Presses until what is said is something else. */
+      const on = async (says: string | RegExp) => {
+        await expect(async () => {
+          if (!(await said.getByText(says).isVisible())) await foot(page);
+          await expect(said.getByText(says)).toBeVisible({ timeout: 1000 });
+        }).toPass();
+      };
+      const CONTACT = /^\d, [a-z ]+\.$/;
+      await on(CONTACT);
+      let before = await said.getByText(CONTACT).innerText();
+      await foot(page);
+      await expect(said.getByText(before, { exact: true })).toBeHidden();
+      await foot(page, true);
+      await expect(said).toContainText('is wrong. Put it right');
+      await foot(page);
+      for (let n = 1; n < contacts; n++) {
+        await expect(said.getByText(CONTACT)).not.toHaveText(before);
+        before = await said.getByText(CONTACT).innerText();
+        await foot(page);
+      }
+      await gate(page, 'seat');
+      await on(/Hold if it is not so\.$/);
+      await expect(async () => {
+        if (await said.getByText(/Hold if it is not so\.$/).isVisible()) await foot(page);
+        await expect(said.getByText(/Hold if it is not so\.$/)).toBeHidden({ timeout: 1000 });
+      }).toPass();
+      await expect(async () => {
+        if (await said.getByText('Press to log it').isVisible()) await foot(page);
+        await expect(page.getByTestId('undo-line')).toContainText('seated', { timeout: 1000 });
+      }).toPass();
+      await kept(page);
+      const { entries } = await history(page, job, port.split('/')[0]!);
+      const told = entries.filter((e) => e.kind === 'read-back' && e.data.told);
+      expect(told.map((e) => [e.data.right, e.data.told])).toEqual([[false, true], [true, true]]); // prettier-ignore
+    },
+  );

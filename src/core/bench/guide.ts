@@ -4,7 +4,7 @@ import type { Gate } from './gates';
 import type { TradeLength } from '../wiring/dimensions';
 
 /** Lengths a guide measures off on the cable. */
-export const LENGTH_NAMES = ['strip', 'slit', 'trim', 'rip cord back'] as const;
+export const LENGTH_NAMES = ['strip', 'slit', 'trim', 'rip cord back', 'centre'] as const;
 /** A length a guide measures off. */
 export type LengthName = (typeof LENGTH_NAMES)[number];
 

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { CONNECTOR_FAMILIES } from '../wiring/connector';
 import { diameterOfGauge } from '../electrical/awg';
 import { GUIDES } from './families';
-import { calibrate, gaugeLengths, ID1_MM, NOMINAL_PX_PER_MM } from './gauge';
+import { calibrate, gaugeLengths, ID1_MM, NOMINAL_PX_PER_MM, screenWidthMm, TOUCH_PX_PER_MM } from './gauge';
 import { STRIP_JACK, STRIP_PLUG, TRIM_CLOSED_PLUG, UNTWIST_STANDARD } from '../wiring/dimensions';
 import { formatLength, MM_PER_INCH, parseLength } from './units';
 import { judgeUntwist } from './untwist';
@@ -84,9 +84,15 @@ describe('the life-size gauge', () => {
       const answer = calibrate(cm * 10 * NOMINAL_PX_PER_MM, ID1_MM.long, 1);
       return answer.ok ? '' : answer.message;
     };
-    expect(said(20)).toContain('A card would be 20 cm wide');
-    expect(said(1)).toContain('lay the card on the glass');
+    expect(said(20)).toContain('about 200 mm, and it is to be 86 mm');
+    expect(said(1)).toContain('bring its end to the edge');
     expect(calibrate(NaN, 85.6, 1).ok).toBe(false);
+  });
+  it('takes no line on a phone that no phone could show, and says how wide the screen would be', () => {
+    // Left as a usual screen begins it, a card of 54 mm would be 204 px: 3.8 px to the millimetre, as no phone has it.
+    expect(calibrate(ID1_MM.short * NOMINAL_PX_PER_MM, ID1_MM.short, 3, true).ok).toBe(false);
+    expect(calibrate(ID1_MM.short * TOUCH_PX_PER_MM, ID1_MM.short, 3, true).ok).toBe(true);
+    expect(screenWidthMm(390, ID1_MM.short * 6, ID1_MM.short)).toBe(65);
   });
   it('draws every family’s lengths, and an untwist where there are pairs', () => {
     for (const family of CONNECTOR_FAMILIES) {

@@ -67,7 +67,9 @@ describe('what every family shows', () => {
         expect(gate.steps.length).toBeGreaterThan(0);
         expect(gate.reminder).not.toBe('');
         for (const [, name] of [...gate.steps, gate.reminder].join(' ').matchAll(/\{([a-z ]+)\}/g))
-          expect(name === 'untwist' || name! in guide.lengths, `${family} ${name}`).toBe(true);
+          expect(['untwist', 'ground'].includes(name!) || name! in guide.lengths, `${family} ${name}`).toBe(
+            true,
+          );
       }
       expect(guide.usualMistakes.length).toBeGreaterThan(1);
       expect(guide.consumables.length).toBeGreaterThan(0);

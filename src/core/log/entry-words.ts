@@ -50,8 +50,10 @@ export function entryWords(e: LogEntry, link: Link | undefined, terms: Terms): s
       return `found: ${e.data.mistakes.map((m) => `${PLACE_WORDS[m.where]} ${mistakeText(m)}`).join(', and ')}${e.data.asExplained ? ', as explained' : ''}${e.data.note ? `: ${e.data.note}` : ''}`;
     case 'read-back':
       return e.data.right
-        ? `read back and right, ${Math.round(e.data.seconds)} s`
-        : `read back wrong: ${e.data.held.map((c) => (c === 'CENTRE' || c === 'BRAID' ? c.toLowerCase() : conductorLabel(c))).join(' ')}`;
+        ? `${e.data.told ? 'told contact by contact' : 'read back'} and right, ${Math.round(e.data.seconds)} s`
+        : e.data.told
+          ? `told contact by contact: wrong at the one after ${e.data.held.length}`
+          : `read back wrong: ${e.data.held.map((c) => (c === 'CENTRE' || c === 'BRAID' ? c.toLowerCase() : conductorLabel(c))).join(' ')}`;
     case 'photo':
       return 'photo taken';
     case 'cautioned':

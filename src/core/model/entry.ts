@@ -116,6 +116,8 @@ export const ENTRY_DATA = {
     right: z.boolean(),
     held: z.array(z.enum([...CONDUCTORS, 'DRAIN', 'CENTRE', 'BRAID'])).max(9),
     seconds: z.number().min(0).max(86_400),
+    /** Each conductor was told and looked at, not named by who read it. */
+    told: z.literal(true).optional(),
   }),
   /** A close-up of an end; the picture is kept under this id. */
   photo: z.strictObject({

@@ -32,6 +32,8 @@ export const RIP_CORD_BACK = common(50);
 export const CUT_BACK_PLUG = common(50);
 /** Jacket and dielectric of a coax end; compare with the connector in the hand. */
 export const STRIP_COAX: TradeLength = { mm: 12.7, mark: 'our judgement' };
+/** Bare centre conductor of a coax end: the rest of its strip is dielectric. Common practice. */
+export const COAX_CENTRE = common(6.35);
 /** Untwist at the contact, category 5e and up. */
 export const UNTWIST_STANDARD: TradeLength = { mm: 13, mark: 'standard', source: 'TIA-568' };
 /** Untwist at the contact of a category 6 plug, strict school: under 3/16 in. */

@@ -3,7 +3,8 @@
   import { goto } from '$app/navigation';
   import { onMount, untrack } from 'svelte';
   import { ALWAYS_FULL } from '$core/bench/gates';
-  import { guideText } from '$core/bench/guide-text';
+  import Segments from '$lib/shell/Segments.svelte';
+  import { guideText, type Ground } from '$core/bench/guide-text';
   import { tricksAt, waitsAt } from '$core/bench/tricks';
   import { belongsAt, type BenchConductor, type BenchContact } from '$core/bench/seats';
   import type { Link } from '$core/model/job';
@@ -13,8 +14,12 @@
   import { useJob } from '$lib/job/open-job.svelte';
   import { conductorText } from '$lib/strand/words';
   import Cautions from './Cautions.svelte';
+  import { settings } from '$lib/device/settings.svelte';
+  import BigRows from './BigRows.svelte';
   import ConnectorDrawing from './ConnectorDrawing.svelte';
   import Countdown from './Countdown.svelte';
+  import HandsFreeBar from './HandsFreeBar.svelte';
+  import { HandsFree } from './hands-free.svelte';
   import GateSteps from './GateSteps.svelte';
   import GateTrack from './GateTrack.svelte';
   import IdentifyGate from './IdentifyGate.svelte';
@@ -28,6 +33,24 @@
   const job = useJob();
   const session = untrack(() => new BenchSession(job, link, end));
   onMount(keepAwake);
+  /** What a press of the main action on screen does. */
+  const pressMain = () => document.querySelector<HTMLElement>('[data-main-action]:not(:disabled)')?.click();
+  const hands = untrack(() => new HandsFree(session, pressMain));
+  onMount(() => hands.resume());
+  $effect(() => {
+    void session.gate;
+    untrack(() => hands.begin());
+  });
+  /** Any key answers while hands are free; those that leave or type do what they do everywhere. */
+  const NOT_ANSWERS = new Set(['Escape', 'Tab', 'Shift', 'Control', 'Alt', 'Meta', 'PageUp', 'Backspace']);
+  function byEar(event: KeyboardEvent): boolean {
+    if (hands.on && event.key === 'Escape') hands.turn(false);
+    if (!hands.on || typing(event) || NOT_ANSWERS.has(event.key) || event.ctrlKey || event.metaKey || event.altKey) return false; // prettier-ignore
+    if (document.querySelector('[role=dialog]')) return false;
+    event.preventDefault();
+    event.stopPropagation();
+    return true;
+  }
   onMount(() => {
     session.resume();
     return session.guard.shown();
@@ -46,6 +69,10 @@
   );
   const tricks = $derived(tricksAt(session.connector, session.gate));
   const waits = $derived(waitsAt(session.connector, session.gate));
+  const GROUNDS = [
+    ['internal', 'springs inside'],
+    ['external', 'wing outside'],
+  ] as const satisfies readonly (readonly [Ground | '', string])[];
   const remindable = $derived(!ALWAYS_FULL.has(session.gate));
   const done = $derived({
     identify: link.cord ? 'Cut and marked' : 'It is this one',
@@ -78,7 +105,11 @@
   }
 </script>
 
-<svelte:window {onkeydown} />
+<svelte:window
+  {onkeydown}
+  onkeydowncapture={(e) => byEar(e) && !e.repeat && hands.down()}
+  onkeyupcapture={(e) => byEar(e) && hands.up()}
+/>
 
 {#snippet onward()}
   {#if session.gate === 'identify' || session.gate === 'prep' || session.gate === 'lay'}
@@ -93,8 +124,9 @@
 {/snippet}
 
 <GateTrack {session} />
+{#if hands.on}<HandsFreeBar {hands} />{/if}
 <div
-  class="grid flex-1 content-start gap-x-8 gap-y-2 px-3 py-2 lg:grid-cols-[minmax(0,1fr)_26rem] lg:px-5 lg:py-4"
+  class="grid flex-1 content-start gap-x-8 gap-y-2 px-3 py-2 hand-columns lg:grid-cols-[minmax(0,1fr)_26rem] lg:px-5 lg:py-4 short:grid-cols-2"
   data-gate={session.gate}
 >
   <div class="grid content-start gap-2">
@@ -112,15 +144,24 @@
         </p>{/if}
     {/each}
     <div class={handsOnly ? 'hidden lg:block' : ''}>
-      <ConnectorDrawing
-        family={session.connector}
-        seen={session.seen}
-        shielded={link.shielded}
-        {shows}
-        small={reading}
-        here={reading && !session.mismatch ? (session.contacts[session.held.length] ?? null) : null}
-        wrong={session.mismatch ? [session.mismatch.contact] : []}
-      />
+      {#if settings.big}
+        <BigRows
+          contacts={session.contacts}
+          {shows}
+          here={reading && !session.mismatch ? (session.contacts[session.held.length] ?? null) : null}
+          wrong={session.mismatch ? [session.mismatch.contact] : session.toldWrong ? [session.toldWrong] : []}
+        />
+      {:else}
+        <ConnectorDrawing
+          family={session.connector}
+          seen={session.seen}
+          shielded={link.shielded}
+          {shows}
+          small={reading}
+          here={reading && !session.mismatch ? (session.contacts[session.held.length] ?? null) : null}
+          wrong={session.mismatch ? [session.mismatch.contact] : session.toldWrong ? [session.toldWrong] : []}
+        />
+      {/if}
     </div>
   </div>
   <section class="grid content-start gap-2 lg:gap-3" aria-label={session.gate}>
@@ -138,6 +179,14 @@
     {:else if session.gate === 'look'}<LookGate {session} onlogged={logged} />
     {:else if session.gate === 'log'}<LogGate {session} onlogged={logged} />
     {:else}
+      {#if session.gate === 'seat' && session.connector === 'shielded-plug'}
+        <Segments
+          label="Where this plug takes the drain"
+          options={GROUNDS}
+          value={session.ground}
+          onchoose={(g) => g && session.setGround(g)}
+        />
+      {/if}
       <GateSteps {session} gate={session.gate} />
       {#if session.gate === 'prep'}
         <a
@@ -180,6 +229,12 @@
         class="min-h-12 text-left text-sm text-faint underline underline-offset-4"
         onclick={() => session.remind(session.gate, true)}
         >I know this gate: only remind me from now on</button
+      >
+    {/if}
+    {#if !hands.on}
+      <button
+        class="min-h-12 text-left text-sm text-faint underline underline-offset-4"
+        onclick={() => hands.turn(true)}>hands free: it is said aloud, a pedal or any key answers</button
       >
     {/if}
     {#if waits}<Countdown {...waits} />{/if}

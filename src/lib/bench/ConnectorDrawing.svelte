@@ -38,7 +38,10 @@
   viewBox="0 0 {frame.width} {frame.height}"
   role="img"
   aria-label={says}
-  class={['mx-auto block w-full max-w-xl lg:max-h-[46dvh]', small ? 'max-h-[22dvh]' : 'max-h-[42dvh]']}
+  class={[
+    'mx-auto block w-full max-w-xl lg:max-h-[46dvh] short:max-h-[58dvh]',
+    small ? 'max-h-[22dvh]' : 'max-h-[42dvh]',
+  ]}
 >
   {#each shapes.filter((s) => s.layer === 'back' || (s.layer === 'dashed' && !nose)) as s, i (i)}
     <path d={s.d} class={s.layer} />

@@ -9,7 +9,7 @@
   const coax = $derived(mediumOf(session.connector) === 'coax');
 </script>
 
-<nav aria-label="Gates" class="flex items-stretch gap-2 px-3 pt-1 lg:px-5 lg:pt-2">
+<nav aria-label="Gates" class="flex hand-row items-stretch gap-2 px-3 pt-1 lg:px-5 lg:pt-2">
   {#if !coax}
     <p
       class={[
@@ -28,7 +28,7 @@
         >{/if}
     </p>
   {/if}
-  <ol class="grid flex-1 grid-cols-7 gap-1">
+  <ol class="grid min-w-0 flex-1 grid-cols-[repeat(auto-fit,minmax(2.55rem,1fr))] gap-1">
     {#each GATES as gate, i (gate)}
       <li class="min-w-0">
         <button

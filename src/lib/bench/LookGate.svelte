@@ -17,7 +17,7 @@
 <ul class="border-t border-rule">
   {#each steps as step (step)}
     {@const amiss = session.amiss.includes(step)}
-    <li class="flex items-center gap-3 border-b border-rule">
+    <li class="flex hand-row items-center gap-3 border-b border-rule">
       <span class="flex-1 py-2 text-lg leading-snug">{step}</span>
       <button
         class={[

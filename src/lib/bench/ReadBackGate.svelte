@@ -10,11 +10,31 @@
   import type { BenchSession } from './session.svelte';
 
   let { session }: { session: BenchSession } = $props();
-  const choices = $derived<readonly BenchConductor[]>(
-    mediumOf(session.connector) === 'coax'
-      ? ['CENTRE', 'BRAID']
-      : [...CONDUCTORS, ...(session.link.shielded ? (['DRAIN'] as const) : [])],
-  );
+  const coax = $derived(mediumOf(session.connector) === 'coax');
+  const choices = $derived<readonly BenchConductor[]>([
+    ...CONDUCTORS,
+    ...(session.link.shielded ? (['DRAIN'] as const) : []),
+  ]);
+  /** What can be wrong of a coax before it is compressed, and what mends it. */
+  const COAX_POINTS = [
+    {
+      asks: 'No strand of braid touches the centre.',
+      mend: 'Pull the connector off, fold every strand back over the jacket, and push it on again.',
+    },
+    {
+      asks: 'The dielectric is flush inside.',
+      mend: 'Push on until the white is level with the floor inside; cut back and strip again where it is too short.',
+    },
+  ] as const;
+  let coaxWrong = $state<readonly string[]>([]);
+  const turn = (what: string) =>
+    (coaxWrong = coaxWrong.includes(what) ? coaxWrong.filter((x) => x !== what) : [...coaxWrong, what]);
+  function coaxSeen(): void {
+    if (coaxWrong.length) {
+      session.coaxWrong();
+      coaxWrong = [];
+    } else if (session.guard.take()) session.coaxRight();
+  }
   const asked = $derived(session.contacts[session.held.length]);
   const legend = $derived(session.guide.layout.kind === 'legend');
   const wrong = $derived(session.readingOn ? null : session.mismatch);
@@ -77,18 +97,42 @@
     {/if}
     <button class="act" onclick={() => session.takeBack()}>I tapped the wrong colour</button>
   </div>
+{:else if coax && asked}
+  <GateSteps {session} gate="read-back" />
+  <ul class="border-t border-rule">
+    {#each COAX_POINTS as point (point.asks)}
+      <li class="flex hand-row items-center gap-3 border-b border-rule">
+        <span class="flex-1 py-2 text-lg leading-snug">{point.asks}</span>
+        <button
+          class={[
+            'min-h-12 min-w-20 border font-semibold',
+            coaxWrong.includes(point.asks) ? 'border-2 border-wrong hatched' : 'border-rule',
+          ]}
+          aria-pressed={coaxWrong.includes(point.asks)}
+          onclick={() => turn(point.asks)}><span class="bg-paper px-2">not so</span></button
+        >
+      </li>
+    {/each}
+  </ul>
+  {#each COAX_POINTS.filter((p) => coaxWrong.includes(p.asks)) as point (point.asks)}
+    <p class="border-l-4 border-wrong pl-3 text-lg font-bold" role="alert">{point.mend}</p>
+  {/each}
+  <button
+    class="in-reach act min-h-14 act-now text-lg"
+    data-main-action
+    disabled={!session.guard.ready}
+    onclick={coaxSeen}
+    >{coaxWrong.length ? 'Put right: look at both again' : 'Both are so'}
+    <kbd class="hidden key lg:inline">PgDn</kbd></button
+  >
 {:else if asked}
   {#if !begun}<GateSteps {session} gate="read-back" />{/if}
   <p class="text-xl font-bold" data-testid="asked">
-    {mediumOf(session.connector) === 'coax'
-      ? asked === 'C'
-        ? 'What is in the middle?'
-        : 'What lies round it?'
-      : asked === 'S'
-        ? 'Last, the shield: what is bonded there?'
-        : legend
-          ? `Slot ${session.held.length + 1}, contact ${asked}: what is in it?`
-          : `Contact ${asked}: what is in your hand?`}
+    {asked === 'S'
+      ? 'Last, the shield: what is bonded there?'
+      : legend
+        ? `Slot ${session.held.length + 1}, contact ${asked}: what is in it?`
+        : `Contact ${asked}: what is in your hand?`}
   </p>
   <div class="grid grid-cols-2 gap-1.5 lg:gap-2" role="group" aria-label="What you hold">
     {#each choices as c, i (c)}

@@ -12,6 +12,7 @@ import {
 import type { Guide } from '$core/bench/guide';
 import { placesOf, type Legend } from '$core/wiring/legend';
 import { seenInPlug, type PlugView } from '$core/bench/plug-view';
+import type { Ground } from '$core/bench/guide-text';
 import { firstMismatch, patternsSoFar, readBackFinding } from '$core/bench/read-back';
 import { belongsAt, benchContacts, type BenchConductor, type BenchContact } from '$core/bench/seats';
 import { BREAK_MINUTES } from '$core/bench/sweep';
@@ -58,6 +59,9 @@ export class BenchSession {
   held = $state<BenchConductor[]>([]);
   /** The whole order was read back and found right. */
   readBack = $state(false);
+  /** The contact that was said to be wrong when its conductor was told; it is put right before the next. */
+  toldWrong = $state<BenchContact | null>(null);
+  private byEar = false;
   /** What is wrong was seen, and the rest is read all the same, so that the whole can be named. */
   readingOn = $state(false);
   /** Things that were not as they should be at the look. */
@@ -84,6 +88,8 @@ export class BenchSession {
     this.ordered = specOf(link, job.plan.policy)[end].scheme;
     this.scheme = this.ordered;
     this.choose(link[end].connector);
+    const ground = localStorage.getItem(`gauntlet:ground:${job.plan.id}`);
+    if (ground === 'internal' || ground === 'external') this.ground = ground;
   }
 
   /** How this end is to be laid: to its scheme, or as its link's order carries that here. */
@@ -104,6 +110,12 @@ export class BenchSession {
       return { kind: 'legend', shape: this.legend.shape, places: placesOf(this.legend) };
     return { kind: 'plug', view: this.view, rows: layout.rows, places: seenInPlug(this.view, layout.rows) };
   });
+  /** Where the shielded plugs of this job take their drain, once somebody said so. */
+  ground = $state<Ground | ''>('');
+  setGround(ground: Ground): void {
+    this.ground = ground;
+    localStorage.setItem(`gauntlet:ground:${this.job.plan.id}`, ground);
+  }
   /** Which connector of its family is used here: the one chosen last on this device, else the first that is known. */
   readonly connectorPart = $derived.by(() => {
     const known = connectorsFor(this.connector, this.job.plan.parts);
@@ -116,6 +128,7 @@ export class BenchSession {
     untwist: this.job.plan.policy.untwist,
     category: this.cable?.category ?? ('6' as const),
     order: this.order,
+    ...(this.ground ? { ground: this.ground } : {}),
   }));
   readonly untwistSaid = $derived.by(() =>
     readUntwist(this.untwist, this.setting.untwist, this.setting.category, this.setting.units),
@@ -305,10 +318,40 @@ export class BenchSession {
     this.save();
   }
 
+  /** The centre and the braid of a coax were looked at, and both are as they should be. */
+  coaxRight(): void {
+    this.held = [...this.wanted];
+    this.lastReadBack = this.writeReadBack(true);
+    this.readBack = true;
+    this.next();
+  }
+  /** They were not: it is put right and looked at again. */
+  coaxWrong(): void {
+    this.writeReadBack(false);
+    this.guard.shown();
+  }
+
   private writeReadBack(right: boolean): string {
     const from = this.readBackFrom ?? Date.now();
     const seconds = Math.min(86_400, (Date.now() - from) / 1000);
-    return this.job.log.write(this.link.id, 'read-back', { right, held: [...this.held], seconds }, this.end).id; // prettier-ignore
+    const data = { right, held: [...this.held], seconds, ...(this.byEar ? { told: true as const } : {}) };
+    return this.job.log.write(this.link.id, 'read-back', data, this.end).id;
+  }
+
+  /** The conductor of the contact asked was told, and it is there or not. */
+  told(right: boolean): void {
+    const asked = this.contacts[this.held.length];
+    if (!asked) return;
+    this.byEar = true;
+    if (right) return this.tap(this.wanted[this.held.length]!);
+    this.readBackFrom ??= Date.now();
+    this.toldWrong = asked;
+    this.writeReadBack(false);
+  }
+  /** What was wrong was put right: asked again from there on. */
+  putRight(): void {
+    this.toldWrong = null;
+    this.save();
   }
 
   /** Reads the rest although something is wrong, so that the whole can be named. */
@@ -350,6 +393,8 @@ export class BenchSession {
 
   private forgetReadBack(): void {
     this.held = [];
+    this.toldWrong = null;
+    this.byEar = false;
     this.readingOn = false;
     this.readBack = false;
     this.readBackFrom = null;

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { innerWidth } from 'svelte/reactivity/window';
-  import { ID1_MM } from '$core/bench/gauge';
+  import { ID1_MM, screenWidthMm } from '$core/bench/gauge';
   import type { GaugeScale } from './calibration.svelte';
 
   let { scale, ondone }: { scale: GaugeScale; ondone: () => void } = $props();
@@ -16,16 +16,33 @@
     ),
   );
   let refusal = $state('');
+  const begunAt = untrack(() => px);
+  let moved = $state(false);
+  /** The line fits a screen that can be: how wide this one is by it, to be checked by eye. */
+  let wide = $state<number | null>(null);
 
   function choose(what: 'card' | 'ruler'): void {
     by = what;
     px = Math.round(scale.pxPerMm * mm);
     refusal = '';
+    wide = null;
   }
   function keep(): void {
-    const answer = scale.set(px, mm);
-    refusal = answer.ok ? '' : answer.message;
-    if (answer.ok) ondone();
+    const answer = scale.judge(px, mm);
+    refusal = !answer.ok
+      ? answer.message
+      : !moved && px === begunAt
+        ? 'The line was not moved yet: bring its end to the edge, a step there and back if it lies right already.'
+        : '';
+    wide = refusal ? null : screenWidthMm(innerWidth.current ?? 1280, px, mm);
+  }
+  function confirm(): void {
+    if (scale.set(px, mm).ok) ondone();
+  }
+  function move(step: number): void {
+    px = Math.max(1, px + step);
+    moved = true;
+    wide = null;
   }
 </script>
 
@@ -48,7 +65,7 @@
       <button
         class="h-13 min-w-13 border-2 border-ink px-2 font-mono text-lg"
         aria-label="{step > 0 ? 'longer' : 'shorter'} by {Math.abs(step)}"
-        onclick={() => (px = Math.max(1, px + step))}>{step > 0 ? '+' : '−'}{Math.abs(step)}</button
+        onclick={() => move(step)}>{step > 0 ? '+' : '−'}{Math.abs(step)}</button
       >
     {/each}
     <label class="flex items-center gap-2 text-sm"
@@ -58,11 +75,23 @@
         type="number"
         step="any"
         bind:value={px}
+        oninput={() => {
+          moved = true;
+          wide = null;
+        }}
       />
     </label>
   </div>
   {#if refusal}<p class="border-l-4 border-wrong pl-3" role="alert">{refusal}</p>{/if}
-  <button class="act act-now" data-main-action onclick={keep}>It lies edge to edge</button>
+  {#if wide === null}
+    <button class="act act-now" data-main-action onclick={keep}>It lies edge to edge</button>
+  {:else}
+    <p class="text-lg font-bold" data-testid="sanity">
+      This page is then {wide} mm wide on the glass. Is it?
+    </p>
+    <button class="act act-now" data-main-action onclick={confirm}>Yes, about {wide} mm</button>
+    <button class="act" onclick={() => (wide = null)}>No: the line again</button>
+  {/if}
   <button class="act" onclick={() => choose(by === 'card' ? 'ruler' : 'card')}
     >{by === 'card' ? 'I have a ruler instead' : 'I have a card instead'}</button
   >

@@ -25,8 +25,8 @@
 
 <div
   class={[
-    'flex gap-x-3 border-b border-rule px-3 lg:flex-wrap lg:items-baseline lg:px-5 lg:py-2',
-    compact ? 'items-center justify-between py-0.5' : 'flex-wrap items-baseline py-2',
+    'flex hand-row gap-x-3 border-b border-rule px-3 lg:flex-wrap lg:items-baseline lg:px-5 lg:py-2',
+    compact ? 'flex-wrap items-center justify-between py-0.5' : 'flex-wrap items-baseline py-2',
   ]}
 >
   <h1 class="truncate font-mono text-2xl font-bold lg:text-3xl">{link.label}</h1>

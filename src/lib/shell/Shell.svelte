@@ -1,6 +1,7 @@
 <script lang="ts">
   import { apiAddress, asking, fromSegment, segment } from '$lib/address/address';
   import { offline } from '$lib/device/offline.svelte';
+  import { settings } from '$lib/device/settings.svelte';
   import { waitingWords } from '$lib/device/waiting-words';
   import type { Snippet } from 'svelte';
   import { onMount } from 'svelte';
@@ -61,6 +62,7 @@
   let ready = $state(false);
   onMount(() => {
     ready = true;
+    settings.resume();
     void offline.watch(apiAddress(job.plan.id, 'site'));
     // Where there is no service worker, the screens' code at least is here before the signal goes.
     const screenCode = setTimeout(() => {
@@ -144,13 +146,15 @@
 <svelte:window {onkeydown} onkeydowncapture={noHeldPress} />
 
 <div
-  class="grid min-h-dvh grid-rows-[auto_1fr_auto] lg:grid-cols-[6.75rem_1fr] lg:grid-rows-[auto_1fr]"
+  class="grid min-h-dvh grid-rows-[auto_1fr_auto] lg:grid-cols-[6.75rem_1fr] lg:grid-rows-[auto_1fr] short:grid-cols-[5rem_1fr] short:grid-rows-[auto_1fr]"
   data-ready={ready}
 >
   <header
-    class="flex min-h-12 items-center justify-end gap-x-3 border-b border-rule px-3 sm:gap-x-4 lg:col-start-2 lg:px-5"
+    class="flex min-h-12 flex-wrap items-center justify-end gap-x-3 border-b border-rule px-3 sm:gap-x-4 lg:col-start-2 lg:px-5 short:col-start-2"
   >
-    <a class="min-w-0 flex-1 truncate leading-12 font-bold" href="/?all" title="All jobs">{job.plan.name}</a>
+    <a class="min-w-0 flex-1 basis-28 truncate leading-12 font-bold" href="/?all" title="All jobs"
+      >{job.plan.name}</a
+    >
     {#if job.tester.line}
       <button
         class="h-12 text-sm underline decoration-rule underline-offset-4"
@@ -179,7 +183,7 @@
   </header>
 
   <nav
-    class="sticky bottom-0 z-20 row-start-3 grid grid-cols-6 border-t border-rule bg-paper lg:top-0 lg:bottom-auto lg:col-start-1 lg:row-span-2 lg:row-start-1 lg:h-dvh lg:grid-cols-1 lg:content-start lg:border-t-0 lg:border-r"
+    class="sticky bottom-0 z-20 row-start-3 grid grid-cols-[repeat(auto-fit,minmax(3.25rem,1fr))] border-t border-rule bg-paper lg:top-0 lg:bottom-auto lg:col-start-1 lg:row-span-2 lg:row-start-1 lg:h-dvh lg:grid-cols-1 lg:content-start lg:border-t-0 lg:border-r short:top-0 short:bottom-auto short:col-start-1 short:row-span-2 short:row-start-1 short:h-dvh short:grid-cols-1 short:content-start short:border-t-0 short:border-r"
     aria-label="Screens"
   >
     <p class="hidden h-12 items-center px-4 font-bold lg:flex">Gauntlet</p>
@@ -200,7 +204,7 @@
     >
   </nav>
 
-  <div class="flex min-w-0 flex-col lg:col-start-2">
+  <div class="flex min-w-0 flex-col lg:col-start-2 short:col-start-2">
     {#if job.outbox.refused.length}
       {#await import('./RefusedEntries.svelte') then { default: RefusedEntries }}<RefusedEntries />{/await}
     {/if}

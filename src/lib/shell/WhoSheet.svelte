@@ -2,6 +2,7 @@
   import { useJob } from '$lib/job/open-job.svelte';
   import TakeOver from '$lib/access/TakeOver.svelte';
   import Sheet from './Sheet.svelte';
+  import ThisDevice from './ThisDevice.svelte';
 
   /** Who works on this device: asked once, never guessed. */
   let { onclose }: { onclose: () => void } = $props();
@@ -29,4 +30,5 @@
     >Not on the list? Add yourself to the crew</a
   >
   <TakeOver />
+  <ThisDevice />
 </Sheet>

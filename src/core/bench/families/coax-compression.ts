@@ -1,5 +1,5 @@
 import type { Guide } from '../guide';
-import { STRIP_COAX } from '../../wiring/dimensions';
+import { COAX_CENTRE, STRIP_COAX } from '../../wiring/dimensions';
 
 /** Coax connector whose sleeve is compressed. Two contacts: centre and braid. */
 export const coaxCompression: Guide = {
@@ -18,9 +18,9 @@ export const coaxCompression: Guide = {
     prep: {
       steps: [
         'Stripper at its shallowest first; two or three turns, until there is no more crackle of braid.',
-        'About {strip} of centre conductor; compare with the connector.',
+        'Two cuts: jacket and braid off for {strip}; then dielectric off for {centre}, the rest of it stays white. Compare with the connector.',
       ],
-      reminder: 'Shallow first, strip {strip}.',
+      reminder: 'Shallow first, two cuts: {strip}, then {centre} bare.',
     },
     lay: {
       steps: [
@@ -47,7 +47,7 @@ export const coaxCompression: Guide = {
       reminder: 'Centre, no braid, sleeve, tug.',
     },
   },
-  lengths: { strip: STRIP_COAX },
+  lengths: { strip: STRIP_COAX, centre: COAX_CENTRE },
   usualMistakes: [
     'A strand of braid at the centre: a short.',
     'Dielectric not flush: the centre stands back and is open.',

@@ -17,20 +17,18 @@ export const shieldedPlug: Guide = {
       reminder: `Strip {strip}, foil back, drain ${DRAIN_TURNS} turns.`,
     },
     seat: {
-      steps: [
-        'Internal ground: drain to the side of the springs. External ground: under the wing. Centred at the back.',
-        'Crimp all the way down, and close the wing round the jacket.',
-      ],
-      reminder: 'Drain on the springs or under the wing; crimp; wing closed.',
+      steps: ['{ground}', 'Crimp all the way down, and close the wing round the jacket.'],
+      reminder: 'Drain where this plug takes it; crimp; wing closed.',
     },
     look: {
       steps: [
         'Copper at the front of every channel, all contacts down.',
+        'Jacket under the latch.',
         'Drain centred and held; no foil near the contacts.',
         'Wing closed round the jacket.',
         'It holds a tug.',
       ],
-      reminder: 'Copper, drain, no loose foil, wing, tug.',
+      reminder: 'Copper, jacket under the latch, drain, no loose foil, wing, tug.',
     },
   },
   usualMistakes: [

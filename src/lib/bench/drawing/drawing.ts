@@ -53,14 +53,9 @@ export const hubbed = (seen: Seen): boolean => seen.kind === 'legend' && seen.sh
 export function drawContacts(family: ConnectorFamily, seen: Seen, shielded: boolean): DrawnContact[] {
   if (seen.kind === 'coax')
     return [
-      { contact: 'C', x: 200, y: 14, strand: 'M200 300 L200 14', label: { x: 214, y: 20, anchor: 'start' } },
-      {
-        contact: 'S',
-        x: 132,
-        y: 190,
-        strand: 'M176 300 L176 232 C176 212 132 224 132 200 L132 186',
-        label: { x: 112, y: 208, anchor: 'end' },
-      },
+      { contact: 'C', x: 200, y: 14, strand: 'M200 120 L200 14', label: { x: 214, y: 20, anchor: 'start' } },
+      // The braid is no wire: folded back over the jacket, it lies round it on all sides.
+      { contact: 'S', x: 152, y: 226, strand: 'M152 206 L152 246', label: { x: 112, y: 220, anchor: 'end' } },
     ];
   const drawn = seen.kind === 'plug' ? inPlug(family, seen) : byLegend(seen);
   if (shielded)

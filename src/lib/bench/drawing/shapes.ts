@@ -69,9 +69,10 @@ export const SHAPES: Record<ConnectorFamily, readonly Shape[]> = {
   'coax-compression': [
     back(box(120, 60, 160, 120)),
     back(box(104, 28, 192, 32)),
-    back(box(140, 180, 120, 44)),
-    dashed('M176 60 V224 M224 60 V224'),
-    hatch(box(146, 186, 28, 36)),
-    hatch(box(226, 186, 28, 36)),
+    // From the outside in: the jacket, the braid folded back over it all round, the white dielectric, the centre.
+    back(box(166, 200, 68, 86)),
+    back(box(178, 112, 44, 88)),
+    hatch(box(150, 200, 100, 52)),
+    hatch(box(158, 206, 84, 40)),
   ],
 };

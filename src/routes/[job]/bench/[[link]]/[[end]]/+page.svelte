@@ -38,7 +38,7 @@
 {#if link}
   <main class="flex flex-1 flex-col">
     <LinkHeader {link} compact>
-      <div class="flex gap-1" role="group" aria-label="Which end">
+      <div class="flex flex-wrap gap-1" role="group" aria-label="Which end">
         {#each ENDS as e (e)}
           <a
             href={job.at('bench', link.id, e)}
