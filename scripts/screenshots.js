@@ -15,7 +15,7 @@ const PICTURES = [
   ['bench-phone', 'bench/K1-24/tail', PHONE, 'paper', (p) => press(p, 'lay')],
   ['bench-read-back', 'bench/K1-24/tail', PHONE, 'closet', readBack, '[data-testid=mismatch]'],
   ['bench-sweep', 'sweep/K2', WIDE, 'closet'],
-  ['gauge', 'gauge/closed-plug?link=K1-24&end=tail', PHONE, 'paper', (p) => press(p, 'It lies edge to edge')],
+  ['gauge', 'gauge/closed-plug?link=K1-24&end=tail', PHONE, 'paper', calibrate],
   ['prove', 'prove/K1-20', WIDE, 'paper', (p) => p.keyboard.type('36145278'), '[data-testid=question]'],
   ['prove-closet', 'prove/K1-21', WIDE, 'closet', (p) => p.keyboard.type('1234'), '[data-testid=walk]'],
   [
@@ -26,7 +26,7 @@ const PICTURES = [
     (p) => p.keyboard.type('13245678'),
     '[data-testid=question]',
   ],
-  ['prove-phone-entry', 'prove/K1-20', PHONE, 'paper'],
+  ['cords', '/tern-workshop/cords/rack-cords', PHONE, 'paper'],
   ['round', 'round', PHONE, 'paper', (p) => press(p, 'Plan the walk'), 'ol li'],
   ['redo', 'redo', WIDE, 'paper', undefined, 'article svg[role=img]'],
   ['history', 'history?link=K1-05', WIDE, 'paper', undefined, 'ol svg[role=img]'],
@@ -36,6 +36,11 @@ const PICTURES = [
   ['labels', 'labels', WIDE, 'paper'],
   ['trace', 'trace', PHONE, 'closet', traceSome, '[data-testid=cable-asked]'],
 ];
+async function calibrate(page) {
+  await press(page, 'longer by 1');
+  await press(page, 'It lies edge to edge');
+  await page.getByRole('button', { name: /^Yes, about/ }).click();
+}
 const press = (page, name) => page.getByRole('button', { name, exact: true }).click();
 const SCHEDULE = `link,head_closet,head_panel,head_port,tail_room,cable,scheme,length_m
 N1-01,Low closet,N1,1,Galley,Cat 6 U/UTP,T568B,31.4
@@ -70,7 +75,7 @@ for (const [name, path, viewport, theme, act, wait] of PICTURES) {
     localStorage.setItem('gauntlet:me', JSON.stringify({ id: 'bo', name: 'Bo Tarn' }));
     localStorage.setItem('gauntlet:tester', 'wiremap');
   }, theme);
-  await page.goto(`${BASE}/skerry-point/${path}`);
+  await page.goto(`${BASE}${path.startsWith('/') ? path : `/skerry-point/${path}`}`);
   await page.locator('[data-ready=true]').waitFor();
   await act?.(page);
   if (wait) await page.locator(wait).filter({ hasText: /\S/ }).first().waitFor();

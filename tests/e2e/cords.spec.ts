@@ -183,3 +183,40 @@ test('a run from room to room and coax drops are planned without a panel, made a
   await open(page, `/${job}/rack`);
   await expect(cell(page, 'R-01')).toHaveAccessibleName(/head (proven|provisional)/);
 });
+
+test(
+  'told in one go and answered by a pedal, a cord takes ten presses',
+  { tag: '@phone' },
+  async ({ page }) => {
+    // prettier-ignore
+    // A voice that has said each thing at once.
+    await page.addInitScript(() => {
+    const voice = { localService: true, lang: 'en', name: 'at once' } as SpeechSynthesisVoice;
+    Object.defineProperty(window, 'SpeechSynthesisUtterance', { value: class { onend?: () => void } });
+    Object.defineProperty(window, 'speechSynthesis', {
+      value: { getVoices: () => [voice], cancel: () => {}, speak: (u: { onend?: () => void }) => u.onend?.() },
+    });
+  });
+    await beginBatch(page, `By ear ${Date.now()}`, 1);
+    await page.getByRole('link', { name: /^Make C-01, end 1/ }).click();
+    await page.getByRole('button', { name: /^Read and understood/ }).click();
+    await page.getByRole('button', { name: /^Cut and marked/ }).click();
+    await page.getByRole('button', { name: /^hands free/ }).click();
+    await page.getByRole('button', { name: 'all in one go' }).click();
+    const said = page.getByTestId('hands-free').locator('p').first();
+    let presses = 0;
+    while (!page.url().includes('/prove/')) {
+      await expect(said).toContainText(/press/i);
+      await expect(page.locator('[data-main-action]:disabled')).toHaveCount(0);
+      const before = await said.innerText();
+      await page.keyboard.press('PageDown');
+      presses++;
+      await expect(page.getByText(before, { exact: true })).toBeHidden();
+    }
+    await armed(page);
+    await page.keyboard.press('PageDown');
+    presses++;
+    await expect(page.getByText('Every cord is proven.')).toBeVisible();
+    expect(presses).toBeLessThanOrEqual(10);
+  },
+);

@@ -70,6 +70,7 @@ test('a day without the server: terminated, proven, done again with a picture, t
 
   const ten = Array.from({ length: 10 }, (_, i) => String(i + 1).padStart(2, '0'));
   await open(page, at('sweep/K2'));
+  await page.getByRole('button', { name: /^On to the ports/ }).click();
   for (const n of ten) {
     await expect(page.getByRole('heading', { name: `K2-${n}`, exact: true })).toBeVisible();
     await pedal(page);

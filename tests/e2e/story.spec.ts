@@ -159,6 +159,10 @@ const SCREENS = {
     'rack',
     'bench/K1-23/tail',
     'sweep/K2',
+    'sweep/K3',
+    '/tern-workshop/rack',
+    '/tern-workshop/cords/rack-cords',
+    '/tern-workshop/bench/C-07/head',
     'bench/X1-01/head',
     'gauge/field-plug',
     'prove/K1-20',
@@ -174,6 +178,9 @@ const SCREENS = {
     'setup',
     'setup/links',
     'setup/places',
+    'setup/direct',
+    'cords',
+    'cords/which',
     'terms',
     'history',
     'tools',
@@ -190,7 +197,7 @@ for (const [theme, [part, paths]] of ['paper', 'closet'].flatMap((t) =>
       const job = await ownJob(request);
       await page.addInitScript((t) => localStorage.setItem('gauntlet:theme', t), theme);
       for (const path of paths) {
-        await open(page, `/${job}/${path}`);
+        await open(page, path.startsWith('/') ? path : `/${job}/${path}`);
         if (path === 'prove/T1-05') {
           await page.keyboard.type('36145278S');
           await expect(page.getByTestId('question')).not.toBeEmpty();

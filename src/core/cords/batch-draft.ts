@@ -70,16 +70,8 @@ export function readBatch(draft: BatchDraft, plan: JobPlan): ReadBatch {
     ...(draft.boots ? { boots: true as const } : {}),
     ...box,
   };
-  const ids = new NewIds(plan.links.map((l) => l.id));
-  const digits = Math.max(2, String(first + count - 1).length);
-  const prefix = draft.prefix.trim();
-  const links = Array.from({ length: count }, (_, i): Link => {
-    const number = first + i;
-    const label = `${prefix}${String(number).padStart(digits, '0')}`;
-    return {
-      id: ids.give(label.slice(0, 60)),
-      label,
-      cord: { batch: batch.id, number },
+  const links = numbered(
+    {
       head: { connector: draft.head },
       tail: { connector: draft.tail },
       ...(draft.scheme === plan.policy.scheme ? {} : { scheme: draft.scheme }),
@@ -87,13 +79,62 @@ export function readBatch(draft: BatchDraft, plan: JobPlan): ReadBatch {
       shielded: isShielded(draft.cable, plan.parts),
       cable: draft.cable.trim(),
       lengthMetres: metres,
-    };
-  });
-  const taken = new Map(plan.links.filter((l) => !l.retired).map((l) => [l.label.toLowerCase(), l.label]));
-  const double = links.find((l) => taken.has(l.label.toLowerCase()));
+    },
+    { batch: batch.id, prefix: draft.prefix.trim(), first, count, digits: Math.max(2, String(first + count - 1).length) }, // prettier-ignore
+    plan,
+  );
+  const double = labelTaken(links, plan);
   if (double)
-    return no('prefix', `${taken.get(double.label.toLowerCase())} is the label of another link: begin the numbers with something else.`); // prettier-ignore
+    return no('prefix', `${double} is the label of another link: begin the numbers with something else.`);
   return { ok: true, batch, links, changes: { put: { batches: [batch], links } } };
+}
+
+type Numbering = { batch: string; prefix: string; first: number; count: number; digits: number };
+
+/** Cords that are alike, numbered one after another. */
+function numbered(
+  like: Omit<Link, 'id' | 'label' | 'cord'>,
+  { batch, prefix, first, count, digits }: Numbering,
+  plan: JobPlan,
+): Link[] {
+  const ids = new NewIds(plan.links.map((l) => l.id));
+  return Array.from({ length: count }, (_, i): Link => {
+    const number = first + i;
+    const label = `${prefix}${String(number).padStart(digits, '0')}`;
+    return { ...like, id: ids.give(label.slice(0, 60)), label, cord: { batch, number } };
+  });
+}
+
+/** The first of these labels that another link has already; null where none. */
+function labelTaken(links: readonly Link[], plan: JobPlan): string | null {
+  const taken = new Set(plan.links.filter((l) => !l.retired).map((l) => l.label.toLowerCase()));
+  return links.find((l) => taken.has(l.label.toLowerCase()))?.label ?? null;
+}
+
+/** More cords for a batch, like its last one and numbered on from it; the sentence that says why not otherwise. */
+export function moreCords(
+  cords: readonly Link[],
+  text: string,
+  plan: JobPlan,
+): { ok: true; links: Link[] } | { ok: false; message: string } {
+  const last = cords.at(-1);
+  const count = whole(text);
+  if (!last?.cord)
+    return { ok: false, message: 'There is no cord left to make more of: begin another batch.' };
+  if (!count) return { ok: false, message: 'Say how many more: a number from 1 on.' };
+  const first = last.cord.number + 1;
+  if (first + count - 1 > MOST_CORDS)
+    return { ok: false, message: `A batch holds ${MOST_CORDS} cords at most: begin another one.` };
+  const [, prefix, digits] = /^(.*?)(\d+)$/.exec(last.label) ?? [null, `${last.label}-`, '00'];
+  const { id: _id, label: _label, cord, note: _note, ...like } = last;
+  const links = numbered(like, { batch: cord.batch, prefix: prefix!, first, count, digits: digits!.length }, plan); // prettier-ignore
+  const double = labelTaken(links, plan);
+  return double
+    ? {
+        ok: false,
+        message: `${double} is the label of another link: begin another batch with other numbers.`,
+      }
+    : { ok: true, links };
 }
 
 function readBox(

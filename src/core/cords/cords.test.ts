@@ -12,7 +12,7 @@ import { groupsOf, shortName } from '../plan/groups';
 import { nextDirectLabel, readDirect, type DirectDraft } from '../plan/direct-link';
 import { CONTACTS } from '../wiring/conductors';
 import { conductorAt, endOrder, expectedAnswer, layoutOfEnd, ORDERS, SCHEMES } from '../wiring/schemes';
-import { misfitWords, readBatch, type BatchDraft } from './batch-draft';
+import { misfitWords, moreCords, readBatch, type BatchDraft } from './batch-draft';
 import { batchYield } from './batch-yield';
 import { cordSteps } from './cord-steps';
 import { cutList } from './cut-list';
@@ -133,6 +133,25 @@ describe('a batch of cords', () => {
     const more = begun({ name: 'More', first: '13' }, after);
     expect(planProblems(more.plan)).toEqual([]);
     expect(begun({ name: 'Which' }).batch.id).toBe('which-2');
+  });
+  it('takes more cords like its last one, numbered on, and no label twice', () => {
+    const { plan: after, links } = begun();
+    const more = moreCords(links, '3', after);
+    if (!more.ok) throw new Error(more.message);
+    expect(more.links.map((l) => [l.label, l.cord!.number, l.lengthMetres])).toEqual([['C-13', 13, 1.5], ['C-14', 14, 1.5], ['C-15', 15, 1.5]]); // prettier-ignore
+    expect(planProblems(applyChanges(after, { put: { links: more.links } }, NONE).plan)).toEqual([]);
+    for (const [cords, text, says] of [
+      [links, '', 'how many more'],
+      [links, '999', 'at most'],
+      [[], '1', 'no cord left'],
+    ] as const) {
+      // prettier-ignore
+      const no = moreCords(cords, text, after);
+      expect(no.ok ? '' : no.message).toContain(says);
+    }
+    const other = begun({ name: 'Other', first: '14', count: '1' }, after).plan;
+    const clash = moreCords(links, '3', other);
+    expect(clash.ok ? '' : clash.message).toContain('C-14 is the label of another link');
   });
   it('is held by the rules of every plan', () => {
     const { plan: after, links } = begun();

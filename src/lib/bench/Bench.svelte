@@ -5,6 +5,7 @@
   import { ALWAYS_FULL } from '$core/bench/gates';
   import Segments from '$lib/shell/Segments.svelte';
   import { guideText, type Ground } from '$core/bench/guide-text';
+  import { whyOf } from '$core/bench/why';
   import { tricksAt, waitsAt } from '$core/bench/tricks';
   import { belongsAt, type BenchConductor, type BenchContact } from '$core/bench/seats';
   import type { Link } from '$core/model/job';
@@ -16,6 +17,11 @@
   import Cautions from './Cautions.svelte';
   import { settings } from '$lib/device/settings.svelte';
   import BigRows from './BigRows.svelte';
+  import CutLength from './CutLength.svelte';
+  import DepthChoice from './DepthChoice.svelte';
+  import OneTap from './OneTap.svelte';
+  import PhotoCompare from './PhotoCompare.svelte';
+  import PhotoButton from '$lib/photo/PhotoButton.svelte';
   import ConnectorDrawing from './ConnectorDrawing.svelte';
   import Countdown from './Countdown.svelte';
   import HandsFreeBar from './HandsFreeBar.svelte';
@@ -74,6 +80,15 @@
     ['external', 'wing outside'],
   ] as const satisfies readonly (readonly [Ground | '', string])[];
   const remindable = $derived(!ALWAYS_FULL.has(session.gate));
+  /** One press for the whole end: nothing wants reading first, and nothing was begun gate by gate. */
+  const onePress = $derived(
+    session.depth === 'sweep' && session.gate === session.firstGate() && !session.cautionsNew,
+  );
+  async function pressOnce(): Promise<void> {
+    if (!session.guard.take()) return;
+    session.log();
+    await logged();
+  }
   const done = $derived({
     identify: link.cord ? 'Cut and marked' : 'It is this one',
     prep: 'Prepared',
@@ -166,6 +181,7 @@
   </div>
   <section class="grid content-start gap-2 lg:gap-3" aria-label={session.gate}>
     {#if firstUse}<Cautions {session} />{/if}
+    {#if !firstUse && session.gate === session.firstGate()}<DepthChoice {session} offer />{/if}
     {#if session.gate === session.firstGate() && status.state !== 'bare'}
       <p>
         Attempt {status.attempt} by {job.plan.person(status.by)}: {status.state}{status.reason
@@ -173,7 +189,17 @@
           : ''}.
       </p>
     {/if}
-    {#if session.gate === 'identify'}<IdentifyGate {session} />
+    {#if onePress}
+      <OneTap {session} />
+      <button
+        class="in-reach act min-h-16 act-now text-lg"
+        data-main-action
+        disabled={!session.guard.ready}
+        onclick={pressOnce}
+        >{link.label} read back, looked at, done <kbd class="hidden key lg:inline">PgDn</kbd></button
+      >
+      <button class="act" onclick={() => session.to('read-back')}>Gate by gate</button>
+    {:else if session.gate === 'identify'}<IdentifyGate {session} />
     {:else if session.gate === 'lay'}<LayGate {session} action={onward} />
     {:else if session.gate === 'read-back'}<ReadBackGate {session} />
     {:else if session.gate === 'look'}<LookGate {session} onlogged={logged} />
@@ -194,6 +220,7 @@
           href={asking(job.at('gauge', session.connector), { link: link.id, end })}
           >hold the cable against the life-size gauge</a
         >
+        {#if !link.cord}<CutLength {session} />{/if}
       {/if}
     {/if}
     {#if !firstUse}<Cautions {session} />{/if}
@@ -224,7 +251,23 @@
         >
       {/if}
     {/if}
-    {#if remindable}
+    {#if trainee}<p class="border-l-4 border-ink pl-3 text-sm" data-testid="why">
+        {whyOf(session.connector, session.gate)}
+      </p>{/if}
+    {#if session.gate !== 'log'}
+      <details>
+        <summary
+          class="flex min-h-12 cursor-pointer items-center text-sm text-faint underline underline-offset-4"
+          >a picture of it, or how much is shown</summary
+        >
+        <div class="grid gap-2">
+          <PhotoButton {link} {end} />
+          <PhotoCompare {session} />
+          <DepthChoice {session} />
+        </div>
+      </details>
+    {/if}
+    {#if remindable && !onePress}
       <button
         class="min-h-12 text-left text-sm text-faint underline underline-offset-4"
         onclick={() => session.remind(session.gate, true)}

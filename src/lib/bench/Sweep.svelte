@@ -2,7 +2,7 @@
   import { onMount, untrack } from 'svelte';
   import { belongsAt } from '$core/bench/seats';
   import { paceOf } from '$core/bench/sweep';
-  import { guideText } from '$core/bench/guide-text';
+  import OneTap from './OneTap.svelte';
   import type { Link } from '$core/model/job';
   import { endName } from '$core/model/end-name';
   import type { End } from '$core/wiring/conductors';
@@ -61,7 +61,6 @@
   });
   let seenDiffering = $state('');
   const flag = $derived(link && job.statusOf(link.id)[end].flag);
-  const GATES = ['identify', 'prep', 'lay', 'read-back', 'seat', 'look'] as const;
 
   const guard = new PressGuard();
   onMount(keepAwake);
@@ -125,13 +124,7 @@
         shows={(c) => belongsAt(session.connector, session.order, c)}
       />
       <section class="grid content-start gap-3" aria-label="This port">
-        <ul class="grid gap-1">
-          {#each GATES as gate (gate)}
-            <li class={gate === 'read-back' || gate === 'look' ? 'font-bold' : ''}>
-              {guideText(session.guide.gates[gate].reminder, session.guide, session.setting)}
-            </li>
-          {/each}
-        </ul>
+        <OneTap {session} />
         {#if differs}
           <p class="flex items-center gap-3 border-4 border-wrong p-2 text-lg font-bold" role="alert">
             <span class="font-mono text-5xl">{session.ordered.slice(-1)}</span>{differs}

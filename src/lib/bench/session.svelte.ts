@@ -1,4 +1,5 @@
 import { endName } from '$core/model/end-name';
+import { briefAt, DEPTHS, type Depth } from '$core/bench/depth';
 import { GUIDES } from '$core/bench/families';
 import {
   ALWAYS_FULL,
@@ -133,12 +134,30 @@ export class BenchSession {
   readonly untwistSaid = $derived.by(() =>
     readUntwist(this.untwist, this.setting.untwist, this.setting.category, this.setting.units),
   );
+  /** How much of this kind is shown to who works here. */
+  depth = $state<Depth>('full');
+  /** Whether less may still be offered. */
+  offerOpen = $state(true);
+  private get depthKey(): string {
+    return `gauntlet:depth:${this.job.here.me}:${this.connector}`;
+  }
+  setDepth(depth: Depth): void {
+    this.depth = depth;
+    localStorage.setItem(this.depthKey, depth);
+    if (this.brief.includes(this.gate)) this.next();
+  }
+  /** What was offered is left: not asked again until another end. */
+  leaveOffer(): void {
+    this.offerOpen = false;
+  }
+
   /** Gates that are one line here. Cautions that nobody read yet keep the first gate. */
   readonly brief = $derived.by((): readonly Gate[] => {
-    if (!this.link.cord || this.cautionsNew) return this.reminders;
+    if (this.cautionsNew) return this.reminders;
+    if (!this.link.cord) return [...new Set([...this.reminders, ...briefAt(this.depth)])];
     const other = this.job.statusOf(this.link.id)[otherEnd(this.end)];
     const second = other.state !== 'bare' && other.connector === this.connector;
-    return [...new Set([...this.reminders, ...briefOfCord(second)])];
+    return [...new Set([...this.reminders, ...briefAt(this.depth), ...briefOfCord(second)])];
   });
   readonly reminded = $derived.by(() => remindedBefore(this.gate, this.brief));
   /** The family's cautions still have to be acknowledged by who works here. */
@@ -220,6 +239,8 @@ export class BenchSession {
     this.connector = connector;
     this.connectorPartId = localStorage.getItem(this.partKey) ?? '';
     this.parts = this.toolsInHand();
+    const depth = localStorage.getItem(this.depthKey);
+    this.depth = DEPTHS.find((d) => d === depth) ?? 'full';
     const { layout } = GUIDES[connector];
     if (layout.kind === 'plug') this.view = { up: layout.usual, from: 'rear' };
     if (layout.kind === 'legend') this.legendId = localStorage.getItem(this.legendKey) ?? layout.usual;

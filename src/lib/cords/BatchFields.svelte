@@ -111,7 +111,8 @@
     <p class="border-l-4 border-wrong pl-3" role="alert" data-testid="misfit">{reason}</p>
   {/each}
   <label class="flex min-h-12 items-center gap-3"
-    ><input type="checkbox" class="size-6 accent-(--ink)" bind:checked={form.draft.boots} />a boot at each end</label
+    ><input type="checkbox" class="size-6 shrink-0 accent-(--ink)" bind:checked={form.draft.boots} />a boot at
+    each end</label
   >
   <details>
     <summary class="flex min-h-12 cursor-pointer items-center underline underline-offset-4"

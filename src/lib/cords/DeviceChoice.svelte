@@ -25,6 +25,6 @@
   </label>
 {/each}
 <label class="flex min-h-12 items-center gap-3"
-  ><input type="checkbox" class="size-6 accent-(--ink)" bind:checked={automatic} />their ports sort it out by
-  themselves (all of today’s do)</label
+  ><input type="checkbox" class="size-6 shrink-0 accent-(--ink)" bind:checked={automatic} />their ports sort
+  it out by themselves (all of today’s do)</label
 >

@@ -63,6 +63,7 @@ export class BatchForm {
 
   /** Puts the batch into the plan; its id, or null where something is wrong. */
   async begin(): Promise<string | null> {
+    if (this.working) return null;
     const read = readBatch(this.draft, this.job.plan.now);
     if (!read.ok) {
       this.wrong = read;

@@ -21,7 +21,8 @@ export class GaugeScale {
   resume(): void {
     const kept = Number(localStorage.getItem(KEY));
     const dpr = devicePixelRatio.current ?? 1;
-    if (calibrate(kept / dpr, 1, dpr, touched()).ok) this.devicePxPerMm = kept;
+    // Judged when it was set; a page that is zoomed shows it larger or smaller.
+    if (calibrate(kept / dpr, 1, dpr).ok) this.devicePxPerMm = kept;
   }
 
   /** Whether something so long could be so many CSS pixels on this screen. */

@@ -39,6 +39,7 @@
 
   async function create(event: SubmitEvent): Promise<void> {
     event.preventDefault();
+    if (working) return;
     const names = people.split(/[\n,;]+/).map((p) => p.trim()).filter(Boolean); // prettier-ignore
     wrong = !name.trim()
       ? 'Give the job a name, such as the building’s.'

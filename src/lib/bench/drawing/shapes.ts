@@ -67,12 +67,13 @@ export const SHAPES: Record<ConnectorFamily, readonly Shape[]> = {
     dashed('M0 78 H12 M388 78 H400 M0 158 H12 M388 158 H400'),
   ],
   'coax-compression': [
-    back(box(120, 60, 160, 120)),
-    back(box(104, 28, 192, 32)),
+    back(box(120, 76, 160, 104)),
+    back(box(104, 46, 192, 30)),
     // From the outside in: the jacket, the braid folded back over it all round, the white dielectric, the centre.
     back(box(166, 200, 68, 86)),
     back(box(178, 112, 44, 88)),
     hatch(box(150, 200, 100, 52)),
-    hatch(box(158, 206, 84, 40)),
+    hatch(box(156, 206, 88, 40)),
+    hatch(box(162, 212, 76, 28)),
   ],
 };

@@ -68,6 +68,8 @@ const markOf = (last: { seq: number; id: string }, revision: number): string =>
  */
 export async function siteSince(db: Db, job: string, mark: string): Promise<object | undefined> {
   const seq = Number(/^\d+/.exec(mark)?.[0] ?? NaN);
+  // A job of which nothing was logged has the same mark on every database.
+  if (seq === 0) return undefined;
   const row = await db.selectFrom('job').select('revision').where('id', '=', job).executeTakeFirst();
   if (!row || Number.isNaN(seq)) return undefined;
   const known = await lastEntry(db, job, seq);

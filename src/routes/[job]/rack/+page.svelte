@@ -1,5 +1,7 @@
 <script lang="ts">
   import CordCells from '$lib/cords/CordCells.svelte';
+  import { firstEnds } from '$core/log/first-ends';
+  import { endName } from '$core/model/end-name';
   import { nextOfJob, whatNext, worstState } from '$core/log/next';
   import { TERMINATION_STATES } from '$core/log/state';
   import type { Link } from '$core/model/job';
@@ -33,6 +35,9 @@
     const href = found.work === 'redo' ? job.at('redo') : hrefFor(found.link);
     return { link: found.link, verb, href, rest: `${found.count} ${rest}` };
   });
+  /** A lead is told what those who learn make first. */
+  const lead = $derived(job.plan.crew.find((p) => p.id === job.here.me)?.role === 'lead');
+  const first = $derived(lead ? firstEnds(job.plan.crew, job.plan.ordered, (id) => job.statusOf(id)) : []);
   const rooms = $derived(
     job.plan.spaces
       .filter((s) => s.kind === 'room')
@@ -166,6 +171,23 @@
         or begin a batch of cords.
       </p>
       <a href={job.at('setup')} data-main-action class="act act-now text-lg">Set the job up</a>
+    {/if}
+    {#if first.length}
+      <section
+        aria-label="First ends of trainees"
+        class="border-l-4 border-ink pl-3"
+        data-testid="first ends"
+      >
+        <h2 class="font-bold">
+          Look at these: first ends of {[...new Set(first.map((f) => f.person.name))].join(' and ')}
+        </h2>
+        <p class="flex flex-wrap gap-x-4">
+          {#each first as f (`${f.link.id} ${f.end}`)}<a
+              class="flex min-h-12 items-center font-mono underline underline-offset-4"
+              href={job.at('bench', f.link.id, f.end)}>{f.link.label} {endName(f.link, f.end)}</a
+            >{/each}
+        </p>
+      </section>
     {/if}
     <p>{proven} of {job.plan.ordered.length} links proven at both ends.</p>
     <nav class="grid grid-cols-3 gap-1 text-center" aria-label="For the whole job">

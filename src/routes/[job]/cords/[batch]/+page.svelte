@@ -7,6 +7,7 @@
   import { endName } from '$core/model/end-name';
   import { formatMetres } from '$core/model/metres';
   import { FAMILY_NAMES } from '$core/wiring/connector';
+  import BatchMend from '$lib/cords/BatchMend.svelte';
   import CordCells from '$lib/cords/CordCells.svelte';
   import CutList from '$lib/cords/CutList.svelte';
   import TestLead from '$lib/cords/TestLead.svelte';
@@ -122,6 +123,7 @@
       <a class="act" href={job.at('cords')}>Another batch</a>
     </nav>
     <TestLead {cords} />
+    <BatchMend {batch} {cords} />
   </aside>
 </main>
 <UndoLine />

@@ -32,6 +32,7 @@
 
   async function add(event: SubmitEvent): Promise<void> {
     event.preventDefault();
+    if (working) return;
     const read = readDirect(draft, job.plan.now);
     if (!read.ok) {
       wrong = read;
