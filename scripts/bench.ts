@@ -94,7 +94,9 @@ for (const path of ['/skerry-point/rack', '/skerry-point/prove/K1-20', '/skerry-
           gate,
         ),
       );
-  console.log(`A change of gate is drawn in ${ms(changes)} (${changes.length} of them, one frame included), CPU slowed four times`);
+  console.log(
+    `A change of gate is drawn in ${ms(changes)} (${changes.length} of them, one frame included), CPU slowed four times`,
+  );
 }
 {
   const page = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
