@@ -31,7 +31,14 @@
     <p class="mt-1 text-faint">Choose a job.</p>
     <ul class="mt-6 grid gap-2">
       {#each data.jobs as job, i (job.id)}
-        <li><a class={['act', i === 0 && 'act-now']} href="/{job.id}/rack">{job.name}</a></li>
+        <li>
+          <a class={['act', i === 0 && 'act-now']} href="/{job.id}/rack"
+            >{job.name}
+            <span class={['text-sm font-normal', i > 0 && 'text-faint']}
+              >{job.links ? `${job.proven} of ${job.links} proven` : 'no links yet'}</span
+            ></a
+          >
+        </li>
       {/each}
     </ul>
   {:else}

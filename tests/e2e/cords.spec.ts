@@ -103,7 +103,7 @@ test('a rolled-over end is drawn, read back and named as such', async ({ page },
   await page.getByLabel(/^length of each/).fill('3');
   await page.getByLabel('order').selectOption('rollover');
   await page.getByRole('button', { name: 'Begin this batch' }).click();
-  await page.getByRole('link', { name: /^Make B-01, end 1/ }).click();
+  await page.getByRole('link', { name: /^Make D-01, end 1/ }).click();
   await page.getByRole('button', { name: /^Read and understood/ }).click();
   await page.getByRole('button', { name: /^Cut and marked/ }).click();
   await makeEnd(page, 'T568B', true);

@@ -28,6 +28,13 @@ export interface BatchDraft {
   boxLength: string;
 }
 
+/** A letter for the numbers of a batch that no label begins with, C for cord first; none where all are in use. */
+export function freePrefix(labels: readonly string[]): string {
+  const letters = [...'CDEFGHJKLMNPQRSTUVWXYZAB'];
+  const free = letters.find((l) => !labels.some((label) => label.toUpperCase().startsWith(`${l}-`)));
+  return free ? `${free}-` : '';
+}
+
 /** A batch that can be begun, or the field that is wrong and a sentence. */
 export type ReadBatch =
   | { ok: true; batch: Batch; links: Link[]; changes: PlanChanges }

@@ -12,7 +12,7 @@ import { groupsOf, shortName } from '../plan/groups';
 import { nextDirectLabel, readDirect, type DirectDraft } from '../plan/direct-link';
 import { CONTACTS } from '../wiring/conductors';
 import { conductorAt, endOrder, expectedAnswer, layoutOfEnd, ORDERS, SCHEMES } from '../wiring/schemes';
-import { misfitWords, moreCords, readBatch, type BatchDraft } from './batch-draft';
+import { freePrefix, misfitWords, moreCords, readBatch, type BatchDraft } from './batch-draft';
 import { batchYield } from './batch-yield';
 import { cordSteps } from './cord-steps';
 import { cutList } from './cut-list';
@@ -133,6 +133,10 @@ describe('a batch of cords', () => {
     const more = begun({ name: 'More', first: '13' }, after);
     expect(planProblems(more.plan)).toEqual([]);
     expect(begun({ name: 'Which' }).batch.id).toBe('which-2');
+  });
+  it('numbers with a letter that no label begins with', () => {
+    expect([freePrefix([]), freePrefix(['C-01', 'd-7', 'K1-02'])]).toEqual(['C-', 'E-']);
+    expect(freePrefix([...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'].map((l) => `${l}-1`))).toBe('');
   });
   it('takes more cords like its last one, numbered on, and no label twice', () => {
     const { plan: after, links } = begun();

@@ -1,4 +1,4 @@
-import { misfitWords, readBatch, type BatchDraft } from '$core/cords/batch-draft';
+import { freePrefix, misfitWords, readBatch, type BatchDraft } from '$core/cords/batch-draft';
 import type { OpenJob } from '$lib/job/open-job.svelte';
 import { GENERIC_CABLES } from '$core/wiring/parts';
 
@@ -17,7 +17,7 @@ export class BatchForm {
     boots: true,
     ordered: 'straight',
     scheme: 'T568B',
-    prefix: 'C-',
+    prefix: '',
     first: '1',
     boxName: '',
     boxLength: '',
@@ -36,8 +36,8 @@ export class BatchForm {
         head: cord.head.connector,
         tail: cord.tail.connector,
         boots: last.boots ?? false,
-        prefix: `${String.fromCharCode(65 + (job.plan.batches.length % 26))}-`,
       });
+    this.draft.prefix = freePrefix(job.plan.whole.links.map((l) => l.label));
   }
 
   private get key(): string {

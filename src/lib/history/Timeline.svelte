@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { endName, saidOf } from '$core/model/end-name';
   import { ofLink } from '$core/model/of-link';
   import { asking } from '$lib/address/address';
   import type { Resolved } from '$core/log/effective';
@@ -79,8 +80,8 @@
             class="font-mono font-bold underline underline-offset-4"
             href={asking(job.at('history'), { link: link.id })}>{link.label}</a
           >{/if}
-        {#if ofLink(e) && e.end}<strong>{e.end}</strong>{/if}
-        {entryWords(e, link, job.plan)}
+        {#if ofLink(e) && e.end}<strong>{link ? endName(link, e.end) : e.end}</strong>{/if}
+        {link ? saidOf(link, entryWords(e, link, job.plan)) : entryWords(e, link, job.plan)}
         {#if doubt}<span class="text-sm text-faint"
             >({clockWords(doubt.offMs)}; the server had it {localTime(doubt.receivedAt)})</span
           >{/if}

@@ -1,5 +1,5 @@
 import { jobFileProblems } from '$core/plan/invariants';
-import type { Kysely, Transaction } from 'kysely';
+import { sql, type Kysely, type Transaction } from 'kysely';
 import {
   jobFileSchema,
   type Batch,
@@ -161,6 +161,16 @@ export async function exportJob(db: Db, id: string): Promise<string | undefined>
     entries: rows.map(entryFromRow),
   };
   return canonicalJson(file);
+}
+
+/** How far jobs are: links in use, and those proven at both ends, by job. */
+export async function jobsProgress(db: Db): Promise<Map<string, { links: number; proven: number }>> {
+  const rows = await sql<{ job: string; links: number; proven: number }>`
+    select link.job as job, count(*) as links,
+      sum(json_extract(status, '$.head.state') = 'proven' and json_extract(status, '$.tail.state') = 'proven') as proven
+    from link left join link_state on link_state.job = link.job and link_state.link = link.id
+    where link.retired = 0 group by link.job`.execute(db);
+  return new Map(rows.rows.map((r) => [r.job, { links: r.links, proven: r.proven ?? 0 }]));
 }
 
 /** The jobs there are, newest first. */
