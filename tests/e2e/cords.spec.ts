@@ -37,89 +37,97 @@ async function makeEnd(page: Page, scheme: Scheme, first: boolean): Promise<numb
   return taps + CONTACTS.length;
 }
 
-test('a batch of six cords, from the cut to proven, one refused on the way', async ({ page }, info) => {
-  const job = await beginBatch(page, `Cords ${info.project.name} ${Date.now()}`, 6);
-  await expect(page.getByText('6 × 1.6 m')).toBeVisible();
-  await expect(page.getByTestId('box')).toContainText('9.6 m out of reel 7, which leaves 10.4 m');
-  await page.getByRole('link', { name: /^Make C-01, end 1/ }).click();
-  await page.getByRole('button', { name: /^Read and understood/ }).click();
-  await expect(page.getByText('Cut 1.6 m from reel 7')).toBeVisible();
-  await expect(page.getByText('Put both boots on now')).toBeVisible();
-  await page.getByRole('button', { name: /^Cut and marked/ }).click();
-  await makeEnd(page, 'T568B', true);
-  await expect(page.getByText('Take C-01 by its other end')).toBeVisible();
-  await makeEnd(page, 'T568B', false);
-  await expect(page.getByRole('heading', { name: 'C-01', exact: true })).toBeVisible();
-  await armed(page);
-  await page.keyboard.press('a');
-  // The second is refused at the look and made anew.
-  await expect(page.getByRole('heading', { name: 'C-02', exact: true })).toBeVisible();
-  await expect(page.getByText('Cut 1.6 m from reel 7')).toBeVisible();
-  for (const name of [/^Prepared/, /^In order/]) await page.getByRole('button', { name }).click();
-  for (const c of CONTACTS) await hold(page, conductorAt('T568B', c));
-  await page.getByRole('button', { name: /^Crimped/ }).click();
-  await page.getByRole('button', { name: 'not so' }).first().click();
-  await page.getByRole('button', { name: /^Cannot be mended/ }).click();
-  await expect(page.getByText(/^Attempt 1 by Bo Tarn: failed/)).toBeVisible();
-  const taps = (await makeEnd(page, 'T568B', true)) + (await makeEnd(page, 'T568B', false));
-  // The pass is one more.
-  expect(taps + 1).toBeLessThanOrEqual(24);
-  await armed(page);
-  await page.keyboard.press('a');
-  // The rest by sweep: all first ends, all second ends, one press each, then each is proven.
-  await expect(page.getByRole('heading', { name: 'C-03', exact: true })).toBeVisible();
-  await open(page, `/${job}/cords/rack-cords`);
-  await expect(page.getByTestId('yield')).toContainText('2 of 6 proven, 1 of them at the first time');
-  await page.getByRole('link', { name: /^sweep the first ends/ }).click();
-  for (const end of ['end 1', 'end 2']) {
-    for (const n of [3, 4, 5, 6]) {
-      await expect(page.getByRole('heading', { name: `C-0${n}`, exact: true })).toBeVisible();
-      await expect(page.getByText(`cord ${n}, ${end}`)).toBeVisible();
-      await pedal(page);
-    }
-    await page.getByRole('link', { name: end === 'end 1' ? 'On to the second ends' : 'Back to the batch' }).click(); // prettier-ignore
-  }
-  await page.getByRole('link', { name: /^Prove C-03/ }).click();
-  for (const n of [3, 4, 5, 6]) {
-    await expect(page.getByRole('heading', { name: `C-0${n}`, exact: true })).toBeVisible();
+test(
+  'a batch of six cords, from the cut to proven, one refused on the way',
+  { tag: '@phone' },
+  async ({ page }, info) => {
+    const job = await beginBatch(page, `Cords ${info.project.name} ${Date.now()}`, 6);
+    await expect(page.getByText('6 × 1.6 m')).toBeVisible();
+    await expect(page.getByTestId('box')).toContainText('9.6 m out of reel 7, which leaves 10.4 m');
+    await page.getByRole('link', { name: /^Make C-01, end 1/ }).click();
+    await page.getByRole('button', { name: /^Read and understood/ }).click();
+    await expect(page.getByText('Cut 1.6 m from reel 7')).toBeVisible();
+    await expect(page.getByText('Put both boots on now')).toBeVisible();
+    await page.getByRole('button', { name: /^Cut and marked/ }).click();
+    await makeEnd(page, 'T568B', true);
+    await expect(page.getByText('Take C-01 by its other end')).toBeVisible();
+    await makeEnd(page, 'T568B', false);
+    await expect(page.getByRole('heading', { name: 'C-01', exact: true })).toBeVisible();
     await armed(page);
     await page.keyboard.press('a');
-  }
-  await expect(page.getByText('Every cord is proven.')).toBeVisible();
-  await expect(page.getByTestId('yield')).toContainText('6 of 6 proven, 5 of them at the first time');
-  await page.getByRole('button', { name: 'make it one' }).click();
-  await expect(page.getByRole('region', { name: 'Test lead' })).toContainText(
-    'Cord C-01 is among the test leads now',
-  );
-  await page.getByRole('link', { name: /^Flags for both ends/ }).click();
-  await expect(page.getByRole('button', { name: 'flag, end 1' })).toBeVisible();
-});
+    // The second is refused at the look and made anew.
+    await expect(page.getByRole('heading', { name: 'C-02', exact: true })).toBeVisible();
+    await expect(page.getByText('Cut 1.6 m from reel 7')).toBeVisible();
+    for (const name of [/^Prepared/, /^In order/]) await page.getByRole('button', { name }).click();
+    for (const c of CONTACTS) await hold(page, conductorAt('T568B', c));
+    await page.getByRole('button', { name: /^Crimped/ }).click();
+    await page.getByRole('button', { name: 'not so' }).first().click();
+    await page.getByRole('button', { name: /^Cannot be mended/ }).click();
+    await expect(page.getByText(/^Attempt 1 by Bo Tarn: failed/)).toBeVisible();
+    const taps = (await makeEnd(page, 'T568B', true)) + (await makeEnd(page, 'T568B', false));
+    // The pass is one more.
+    expect(taps + 1).toBeLessThanOrEqual(24);
+    await armed(page);
+    await page.keyboard.press('a');
+    // The rest by sweep: all first ends, all second ends, one press each, then each is proven.
+    await expect(page.getByRole('heading', { name: 'C-03', exact: true })).toBeVisible();
+    await open(page, `/${job}/cords/rack-cords`);
+    await expect(page.getByTestId('yield')).toContainText('2 of 6 proven, 1 of them at the first time');
+    await page.getByRole('link', { name: /^sweep the first ends/ }).click();
+    for (const end of ['end 1', 'end 2']) {
+      for (const n of [3, 4, 5, 6]) {
+        await expect(page.getByRole('heading', { name: `C-0${n}`, exact: true })).toBeVisible();
+        await expect(page.getByText(`cord ${n}, ${end}`)).toBeVisible();
+        await pedal(page);
+      }
+      await page.getByRole('link', { name: end === 'end 1' ? 'On to the second ends' : 'Back to the batch' }).click(); // prettier-ignore
+    }
+    await page.getByRole('link', { name: /^Prove C-03/ }).click();
+    for (const n of [3, 4, 5, 6]) {
+      await expect(page.getByRole('heading', { name: `C-0${n}`, exact: true })).toBeVisible();
+      await armed(page);
+      await page.keyboard.press('a');
+    }
+    await expect(page.getByText('Every cord is proven.')).toBeVisible();
+    await expect(page.getByTestId('yield')).toContainText('6 of 6 proven, 5 of them at the first time');
+    await page.getByRole('button', { name: 'make it one' }).click();
+    await expect(page.getByRole('region', { name: 'Test lead' })).toContainText(
+      'Cord C-01 is among the test leads now',
+    );
+    await page.getByRole('link', { name: /^Flags for both ends/ }).click();
+    await expect(page.getByRole('button', { name: 'flag, end 1' })).toBeVisible();
+  },
+);
 
-test('a rolled-over end is drawn, read back and named as such', async ({ page }, info) => {
-  const job = await beginBatch(page, `Rolled ${info.project.name} ${Date.now()}`, 2);
-  await open(page, `/${job}/cords`);
-  await page.getByLabel('what the cords are for').fill('Console cords');
-  await page.getByLabel(/^how many/).fill('1');
-  await page.getByLabel(/^length of each/).fill('3');
-  await page.getByLabel('order').selectOption('rollover');
-  await page.getByRole('button', { name: 'Begin this batch' }).click();
-  await page.getByRole('link', { name: /^Make D-01, end 1/ }).click();
-  await page.getByRole('button', { name: /^Read and understood/ }).click();
-  await page.getByRole('button', { name: /^Cut and marked/ }).click();
-  await makeEnd(page, 'T568B', true);
-  await expect(page.getByText('This end is laid to T568B rolled over.')).toBeVisible();
-  await page.getByRole('button', { name: /^In order/ }).click();
-  // Made straight it is found at the first contact, and named.
-  await hold(page, conductorAt('T568B', '1'));
-  await expect(page.getByTestId('mismatch')).toContainText('Contact 1 holds W-O, it wants BR');
-  await expect(page.getByTestId('mismatch')).toContainText('It may be laid straight');
-  await page.getByRole('button', { name: 'Read on' }).click();
-  for (const c of CONTACTS.slice(1)) await hold(page, conductorAt('T568B', c));
-  await expect(page.getByTestId('finding')).toContainText('ordered T568B rolled over');
-  await page.getByRole('button', { name: /^Put right/ }).click();
-  for (const c of [...CONTACTS].reverse()) await hold(page, conductorAt('T568B', c));
-  await expect(page.getByRole('button', { name: /^Crimped/ })).toBeVisible();
-});
+test(
+  'a rolled-over end is drawn, read back and named as such',
+  { tag: '@laptop' },
+  async ({ page }, info) => {
+    const job = await beginBatch(page, `Rolled ${info.project.name} ${Date.now()}`, 2);
+    await open(page, `/${job}/cords`);
+    await page.getByLabel('what the cords are for').fill('Console cords');
+    await page.getByLabel(/^how many/).fill('1');
+    await page.getByLabel(/^length of each/).fill('3');
+    await page.getByLabel('order').selectOption('rollover');
+    await page.getByRole('button', { name: 'Begin this batch' }).click();
+    await page.getByRole('link', { name: /^Make D-01, end 1/ }).click();
+    await page.getByRole('button', { name: /^Read and understood/ }).click();
+    await page.getByRole('button', { name: /^Cut and marked/ }).click();
+    await makeEnd(page, 'T568B', true);
+    await expect(page.getByText('This end is laid to T568B rolled over.')).toBeVisible();
+    await page.getByRole('button', { name: /^In order/ }).click();
+    // Made straight it is found at the first contact, and named.
+    await hold(page, conductorAt('T568B', '1'));
+    await expect(page.getByTestId('mismatch')).toContainText('Contact 1 holds W-O, it wants BR');
+    await expect(page.getByTestId('mismatch')).toContainText('It may be laid straight');
+    await page.getByRole('button', { name: 'Read on' }).click();
+    for (const c of CONTACTS.slice(1)) await hold(page, conductorAt('T568B', c));
+    await expect(page.getByTestId('finding')).toContainText('ordered T568B rolled over');
+    await page.getByRole('button', { name: /^Put right/ }).click();
+    for (const c of [...CONTACTS].reverse()) await hold(page, conductorAt('T568B', c));
+    await expect(page.getByRole('button', { name: /^Crimped/ })).toBeVisible();
+  },
+);
 
 test(
   'what cannot be a batch is refused in a sentence, and nothing typed is lost',
@@ -149,40 +157,51 @@ test(
   },
 );
 
-test('a run from room to room and coax drops are planned without a panel, made and proven', async ({
-  page,
-}, info) => {
-  // prettier-ignore
-  await page.goto('/new');
-  await page.getByLabel('name').fill(`House ${info.project.name} ${Date.now()}`);
-  await page.getByLabel(/^people/).fill('Bo Tarn');
-  await page.getByRole('button', { name: /^point to point/ }).click();
-  await page.getByRole('button', { name: 'Begin this job' }).click();
-  await page.getByRole('button', { name: /^Add/ }).click();
-  await expect(page.getByRole('alert')).toContainText('Name the room or place where it begins');
-  await page.getByLabel('from', { exact: true }).fill('Office');
-  await page.getByLabel('to', { exact: true }).fill('Loft');
-  await page.getByLabel('length, if known').fill('18');
-  await page.getByRole('button', { name: 'Add R-01' }).click();
-  await expect(page.getByText('Office → Loft, punch-down jack')).toBeVisible();
-  const job = new URL(page.url()).pathname.split('/')[1]!;
-  await open(page, `/${job}/setup/direct?kind=coax`);
-  await page.getByLabel('fed from').fill('Attic');
-  await page.getByLabel('to', { exact: true }).fill('office');
-  await page.getByRole('button', { name: 'Add X-01' }).click();
-  await expect(page.getByText('Attic → Office, coax compression connector')).toBeVisible();
-  await open(page, `/${job}/rack`);
-  await expect(page.getByRole('heading', { name: 'Office' })).toBeVisible();
-  await open(page, `/${job}/bench/R-01/head`);
-  await page.getByRole('button', { name: /^Read and understood/ }).click();
-  await expect(page.getByText('Office: Cat 6 U/UTP.')).toBeVisible();
-  await open(page, `/${job}/prove/R-01`);
-  await armed(page);
-  await page.keyboard.press('a');
-  await written(page);
-  await open(page, `/${job}/rack`);
-  await expect(cell(page, 'R-01')).toHaveAccessibleName(/head (proven|provisional)/);
-});
+test(
+  'a run from room to room and coax drops are planned without a panel, made and proven',
+  { tag: '@phone' },
+  async ({ page }, info) => {
+    // prettier-ignore
+    await page.goto('/new');
+    await page.getByLabel('name').fill(`House ${info.project.name} ${Date.now()}`);
+    await page.getByLabel(/^people/).fill('Bo Tarn');
+    await page.getByRole('button', { name: /^point to point/ }).click();
+    await page.getByRole('button', { name: 'Begin this job' }).click();
+    await page.getByRole('button', { name: /^Add/ }).click();
+    await expect(page.getByRole('alert')).toContainText('Name the room or place where it begins');
+    await page.getByLabel('from', { exact: true }).fill('Office');
+    await page.getByLabel('to', { exact: true }).fill('Loft');
+    await page.getByLabel('length, if known').fill('18');
+    await page.getByRole('button', { name: 'Add R-01' }).click();
+    await expect(page.getByText('Office → Loft, punch-down jack')).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Add R-02' })).toBeVisible();
+    await expect(page.getByLabel('from', { exact: true })).toHaveValue('Office');
+    const job = new URL(page.url()).pathname.split('/')[1]!;
+    // Somebody taken out by a slip is put back by a tap.
+    await open(page, `/${job}/setup`);
+    await page.getByLabel('Name of the new person').fill('Una Reed');
+    await page.getByRole('button', { name: 'Add a person' }).click();
+    await page.getByRole('button', { name: 'Take Una Reed out' }).click();
+    await page.getByRole('button', { name: 'Put Una Reed back' }).click();
+    await expect(page.getByLabel('Name of Una Reed')).toBeVisible();
+    await open(page, `/${job}/setup/direct?kind=coax`);
+    await page.getByLabel('fed from').fill('Attic');
+    await page.getByLabel('to', { exact: true }).fill('office');
+    await page.getByRole('button', { name: 'Add X-01' }).click();
+    await expect(page.getByText('Attic → Office, coax compression connector')).toBeVisible();
+    await open(page, `/${job}/rack`);
+    await expect(page.getByRole('heading', { name: 'Office' })).toBeVisible();
+    await open(page, `/${job}/bench/R-01/head`);
+    await page.getByRole('button', { name: /^Read and understood/ }).click();
+    await expect(page.getByText('Office: Cat 6 U/UTP.')).toBeVisible();
+    await open(page, `/${job}/prove/R-01`);
+    await armed(page);
+    await page.keyboard.press('a');
+    await written(page);
+    await open(page, `/${job}/rack`);
+    await expect(cell(page, 'R-01')).toHaveAccessibleName(/head (proven|provisional)/);
+  },
+);
 
 test(
   'told in one go and answered by a pedal, a cord takes ten presses',

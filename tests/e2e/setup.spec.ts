@@ -195,7 +195,7 @@ test(
     await page.getByRole('button', { name: 'Edit the table' }).click();
     await page.getByRole('button', { name: 'Take row 1 out', exact: true }).click();
     await page.getByRole('button', { name: /^Take it in/ }).click();
-    await expect(page.getByRole('link', { name: /To the rack/ })).toBeVisible();
+    await expect(page.getByRole('link', { name: /To the work/ })).toBeVisible();
     file = await fileOf(page, job);
     expect(file.links.find((l) => l.id === 'K1-01')).toMatchObject({ retired: true });
     await open(page, `/${job}/rack`);

@@ -7,6 +7,8 @@
   const job = useJob();
   const ROLES: Person['role'][] = ['lead', 'technician', 'trainee'];
   let name = $state('');
+  /** Who was taken out: one tap puts them back. */
+  const gone = $derived(job.plan.whole.crew.filter((p) => p.retired));
 
   const keep = async (changes: Parameters<typeof job.plan.change>[0]) =>
     onsays(await job.plan.change(changes, 'set up, people'));
@@ -46,6 +48,15 @@
       </li>
     {/each}
   </ul>
+  {#each gone as { retired: _, ...person } (person.id)}
+    <p class="flex items-center gap-3 text-sm">
+      <span class="flex-1">{person.name} is taken out.</span>
+      <button
+        class="min-h-12 font-semibold underline underline-offset-4"
+        onclick={() => keep({ put: { crew: [person] } })}>Put {person.name} back</button
+      >
+    </p>
+  {/each}
   <form class="grid grid-cols-[minmax(0,1fr)_auto] gap-2" onsubmit={add}>
     <input
       class="h-13 border border-ink bg-transparent px-2"

@@ -24,7 +24,17 @@
     ordered: 'straight',
     length: '',
   });
-  let draft = $state<DirectDraft>(untrack(started));
+  const key = $derived(`gauntlet:direct:${job.plan.id}:${coax ? 'coax' : 'pair'}`);
+  /** What was typed here before, on this device; after each one added the page is drawn anew. */
+  function typed(): DirectDraft {
+    try {
+      return { ...started(), ...(JSON.parse(localStorage.getItem(key) ?? '{}') as Partial<DirectDraft>) };
+    } catch {
+      return started();
+    }
+  }
+  let draft = $state<DirectDraft>(untrack(typed));
+  const save = (next: Partial<DirectDraft>) => localStorage.setItem(key, JSON.stringify(next));
   let wrong = $state<{ field: string; message: string } | null>(null);
   let working = $state(false);
   const direct = $derived(job.plan.ordered.filter((l) => !l.cord && l.head.panel === undefined));
@@ -39,11 +49,13 @@
       return;
     }
     working = true;
+    // The next one mostly begins at the same place, and is called by the next number.
+    const { from, head, tail, cable, ordered } = draft;
+    save({ from, head, tail, cable, ordered });
     const refusal = await job.plan.change(read.changes, 'set up, without a panel');
     working = false;
     wrong = refusal ? { field: '', message: refusal } : null;
-    // The next one mostly begins at the same place.
-    if (!refusal) draft = { ...draft, label: nextDirectLabel(job.plan.whole, prefix), to: '', length: '' };
+    if (refusal) save(draft);
   }
 </script>
 
@@ -65,7 +77,7 @@
 
 <svelte:head><title>{coax ? 'coax drops' : 'point to point'} · {job.plan.name}</title></svelte:head>
 <main class="grid content-start gap-x-10 gap-y-6 px-3 py-4 lg:grid-cols-2 lg:px-5">
-  <form class="grid content-start gap-3" onsubmit={add}>
+  <form class="grid content-start gap-3" onsubmit={add} oninput={() => save(draft)}>
     <h1 class="text-2xl font-bold">{coax ? 'Coax drops' : 'Point to point'}</h1>
     <p>
       {coax
