@@ -36,9 +36,15 @@ export default defineConfig({
     {
       name: 'phone',
       grepInvert: /@laptop/,
+      testIgnore: /\/(http|log|plan)\.spec/,
       use: { viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true },
     },
-    { name: 'laptop', grepInvert: /@phone/, use: { viewport: { width: 1440, height: 900 } } },
+    {
+      name: 'laptop',
+      grepInvert: /@phone/,
+      testIgnore: /\/(trace|slips)\.spec/,
+      use: { viewport: { width: 1440, height: 900 } },
+    },
   ],
   webServer: [
     {

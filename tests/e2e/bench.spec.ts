@@ -50,7 +50,7 @@ test('a plug by touch: a planted mistake is caught before the crimp, and logged'
   expect(tail[2]!.data).toMatchObject({ connector: 'closed-plug', scheme: 'T568B', untwistMm: 6.35 });
 });
 
-test('a jack by keyboard alone, resumed after a reload', async ({ page, request }) => {
+test('a jack by keyboard alone, resumed after a reload', { tag: '@laptop' }, async ({ page, request }) => {
   const job = await ownJob(request);
   await open(page, `/${job}/bench/K2-14/tail`);
   await gate(page, 'identify');
@@ -293,53 +293,53 @@ test('a coax has two contacts, from the bench to its proof', { tag: '@phone' }, 
 });
 
 for (const deviceScaleFactor of [1, 2])
-  test(`the gauge is true after a calibration at ${deviceScaleFactor} device pixels to one`, async ({
-    browser,
-    request,
-    baseURL,
-  }) => {
-    const job = await ownJob(request);
-    const context = await browser.newContext({
-      viewport: { width: 1280, height: 800 },
-      deviceScaleFactor,
-      baseURL,
-    });
-    const page = await context.newPage();
-    await open(page, `/${job}/gauge/closed-plug`);
-    const line = page.getByLabel('length in pixels');
-    await line.fill('756');
-    await page.getByRole('button', { name: 'It lies edge to edge' }).click();
-    await expect(page.getByRole('alert')).toContainText(/that line is about \d+ mm, and it is to be 86 mm/);
-    await line.fill('428');
-    expect((await page.getByTestId('calibration-line').boundingBox())!.width).toBeCloseTo(428, 1);
-    await page.getByRole('button', { name: 'It lies edge to edge' }).click();
-    await expect(page.getByTestId('sanity')).toContainText('256 mm wide');
-    await page.getByRole('button', { name: /^Yes, about/ }).click();
-    const width = async (name: string) =>
-      (await page.getByTestId('gauge').getByTestId(`bar ${name}`).boundingBox())!.width;
-    // 428 px for 85.60 mm (ISO/IEC 7810 ID-1, from memory): 5 px to the millimetre.
-    expect(await width('strip')).toBeCloseTo(38 * 5, 1);
-    expect(await width('untwist, standard')).toBeCloseTo(13 * 5, 1);
-    await page.getByRole('button', { name: 'strict untwist' }).click();
-    expect(await width('untwist, strict')).toBeCloseTo(5 * 5, 1);
-    const stored = await context.storageState();
-    await context.close();
-    const zoomed = await browser.newContext({
-      viewport: { width: 1280, height: 800 },
-      deviceScaleFactor: deviceScaleFactor * 2,
-      storageState: stored,
-      baseURL,
-    });
-    const again = await zoomed.newPage();
-    await open(again, `/${job}/gauge/closed-plug`);
-    expect((await again.getByTestId('gauge').getByTestId('bar strip').boundingBox())!.width).toBeCloseTo(
-      (38 * 5) / 2,
-      1,
-    );
-    await again.emulateMedia({ media: 'print' });
-    await expect(again.getByText('Measure this bar first')).toBeVisible();
-    await zoomed.close();
-  });
+  test(
+    `the gauge is true after a calibration at ${deviceScaleFactor} device pixels to one`,
+    { tag: '@laptop' },
+    async ({ browser, request, baseURL }) => {
+      const job = await ownJob(request);
+      const context = await browser.newContext({
+        viewport: { width: 1280, height: 800 },
+        deviceScaleFactor,
+        baseURL,
+      });
+      const page = await context.newPage();
+      await open(page, `/${job}/gauge/closed-plug`);
+      const line = page.getByLabel('length in pixels');
+      await line.fill('756');
+      await page.getByRole('button', { name: 'It lies edge to edge' }).click();
+      await expect(page.getByRole('alert')).toContainText(/that line is about \d+ mm, and it is to be 86 mm/);
+      await line.fill('428');
+      expect((await page.getByTestId('calibration-line').boundingBox())!.width).toBeCloseTo(428, 1);
+      await page.getByRole('button', { name: 'It lies edge to edge' }).click();
+      await expect(page.getByTestId('sanity')).toContainText('256 mm wide');
+      await page.getByRole('button', { name: /^Yes, about/ }).click();
+      const width = async (name: string) =>
+        (await page.getByTestId('gauge').getByTestId(`bar ${name}`).boundingBox())!.width;
+      // 428 px for 85.60 mm (ISO/IEC 7810 ID-1, from memory): 5 px to the millimetre.
+      expect(await width('strip')).toBeCloseTo(38 * 5, 1);
+      expect(await width('untwist, standard')).toBeCloseTo(13 * 5, 1);
+      await page.getByRole('button', { name: 'strict untwist' }).click();
+      expect(await width('untwist, strict')).toBeCloseTo(5 * 5, 1);
+      const stored = await context.storageState();
+      await context.close();
+      const zoomed = await browser.newContext({
+        viewport: { width: 1280, height: 800 },
+        deviceScaleFactor: deviceScaleFactor * 2,
+        storageState: stored,
+        baseURL,
+      });
+      const again = await zoomed.newPage();
+      await open(again, `/${job}/gauge/closed-plug`);
+      expect((await again.getByTestId('gauge').getByTestId('bar strip').boundingBox())!.width).toBeCloseTo(
+        (38 * 5) / 2,
+        1,
+      );
+      await again.emulateMedia({ media: 'print' });
+      await expect(again.getByText('Measure this bar first')).toBeVisible();
+      await zoomed.close();
+    },
+  );
 
 test(
   'on a phone with its bars a gate shows its drawing, its steps and its button without a scroll',

@@ -54,40 +54,41 @@ test('by touch: seat an end, pass, fail, redo, prove again, and find it after a 
   await expect(cell(page, 'K1-21')).toHaveAccessibleName(/head proven, tail proven/);
 });
 
-test('by keyboard alone: go to a link, fail it by typing lamps, undo, pass it, on to the next', async ({
-  page,
-  request,
-}) => {
-  const job = await ownJob(request);
-  await open(page, `/${job}/rack`);
-  await page.keyboard.press('/');
-  await page.keyboard.type('k1-20');
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { name: 'K1-20' })).toBeVisible();
-  await page.keyboard.type('36145278');
-  await expect(page.getByTestId('verdict')).toContainText('A at one end, B at the other');
-  await armed(page);
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { name: 'K1-21' })).toBeVisible();
-  await expect(cell(page, 'K1-20')).toHaveAccessibleName(/failed/);
-  await page.keyboard.press('u');
-  await expect(cell(page, 'K1-20')).toHaveAccessibleName(/head seated, tail seated/);
-  await kept(page);
-  // What was taken back is on screen again as it was entered.
-  await expect(page.getByRole('heading', { name: 'K1-20' })).toBeVisible();
-  await expect(page.getByTestId('verdict')).toContainText('A at one end, B at the other');
-  await page.keyboard.press('a');
-  await expect(page.getByTestId('verdict')).toContainText('A at one end, B at the other');
-  await page.keyboard.press('r');
-  await armed(page);
-  await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { name: 'K1-21' })).toBeVisible();
-  await expect(cell(page, 'K1-20')).toHaveAccessibleName(/head proven, tail proven/);
-  await page.keyboard.press('?');
-  await expect(page.getByRole('dialog')).toContainText('go to a link');
-});
+test(
+  'by keyboard alone: go to a link, fail it by typing lamps, undo, pass it, on to the next',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/rack`);
+    await page.keyboard.press('/');
+    await page.keyboard.type('k1-20');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: 'K1-20' })).toBeVisible();
+    await page.keyboard.type('36145278');
+    await expect(page.getByTestId('verdict')).toContainText('A at one end, B at the other');
+    await armed(page);
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: 'K1-21' })).toBeVisible();
+    await expect(cell(page, 'K1-20')).toHaveAccessibleName(/failed/);
+    await page.keyboard.press('u');
+    await expect(cell(page, 'K1-20')).toHaveAccessibleName(/head seated, tail seated/);
+    await kept(page);
+    // What was taken back is on screen again as it was entered.
+    await expect(page.getByRole('heading', { name: 'K1-20' })).toBeVisible();
+    await expect(page.getByTestId('verdict')).toContainText('A at one end, B at the other');
+    await page.keyboard.press('a');
+    await expect(page.getByTestId('verdict')).toContainText('A at one end, B at the other');
+    await page.keyboard.press('r');
+    await armed(page);
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: 'K1-21' })).toBeVisible();
+    await expect(cell(page, 'K1-20')).toHaveAccessibleName(/head proven, tail proven/);
+    await page.keyboard.press('?');
+    await expect(page.getByRole('dialog')).toContainText('go to a link');
+  },
+);
 
-test('a pedal logs passes, one press a port', async ({ page, request }) => {
+test('a pedal logs passes, one press a port', { tag: '@laptop' }, async ({ page, request }) => {
   const job = await ownJob(request);
   await open(page, `/${job}/prove/K1-20`);
   for (const label of ['K1-20', 'K1-21', 'K1-22']) {
