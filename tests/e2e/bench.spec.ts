@@ -475,6 +475,7 @@ test(
 
 /** One press of a pedal, or one that is held until it says *wrong*. */
 async function foot(page: Page, held = false): Promise<void> {
+  await expect(page.locator('[data-hears=true]')).toBeVisible();
   await page.keyboard.down('PageDown');
   if (held) await expect(page.getByTestId('heard')).toHaveText('heard: wrong');
   await page.keyboard.up('PageDown');

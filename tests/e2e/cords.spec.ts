@@ -227,6 +227,7 @@ test(
     while (!page.url().includes('/prove/')) {
       await expect(said).toContainText(/press/i);
       await expect(page.locator('[data-main-action]:disabled')).toHaveCount(0);
+      await expect(page.locator('[data-hears=true]')).toBeVisible();
       const before = await said.innerText();
       await page.keyboard.press('PageDown');
       presses++;

@@ -42,7 +42,10 @@
   /** What a press of the main action on screen does. */
   const pressMain = () => document.querySelector<HTMLElement>('[data-main-action]:not(:disabled)')?.click();
   const hands = untrack(() => new HandsFree(session, pressMain));
-  onMount(() => hands.resume());
+  onMount(() => {
+    hands.resume();
+    return () => hands.letGo();
+  });
   $effect(() => {
     void session.gate;
     untrack(() => hands.begin());
@@ -81,8 +84,14 @@
   ] as const satisfies readonly (readonly [Ground | '', string])[];
   const remindable = $derived(!ALWAYS_FULL.has(session.gate));
   /** One press for the whole end: nothing wants reading first, and nothing was begun gate by gate. */
+  let byGates = $state(false);
   const onePress = $derived(
-    session.depth === 'sweep' && session.gate === session.firstGate() && !session.cautionsNew,
+    session.depth === 'sweep' &&
+      session.asUsual &&
+      !byGates &&
+      !session.held.length &&
+      session.gate === session.firstGate() &&
+      !session.cautionsNew,
   );
   async function pressOnce(): Promise<void> {
     if (!session.guard.take()) return;
@@ -124,6 +133,7 @@
   {onkeydown}
   onkeydowncapture={(e) => byEar(e) && !e.repeat && hands.down()}
   onkeyupcapture={(e) => byEar(e) && hands.up()}
+  onblur={() => hands.letGo()}
 />
 
 {#snippet onward()}
@@ -198,7 +208,7 @@
         onclick={pressOnce}
         >{link.label} read back, looked at, done <kbd class="hidden key lg:inline">PgDn</kbd></button
       >
-      <button class="act" onclick={() => session.to('read-back')}>Gate by gate</button>
+      <button class="act" onclick={() => (byGates = true)}>Gate by gate</button>
     {:else if session.gate === 'identify'}<IdentifyGate {session} />
     {:else if session.gate === 'lay'}<LayGate {session} action={onward} />
     {:else if session.gate === 'read-back'}<ReadBackGate {session} />

@@ -13,6 +13,7 @@
   class="mx-3 mt-1 grid gap-1 border-4 border-ink p-2 lg:mx-5"
   aria-label="Hands free"
   data-testid="hands-free"
+  data-hears={hands.guard.ready}
 >
   <p class="text-2xl leading-tight font-bold" aria-live="polite">{hands.words}</p>
   <div class="flex items-center gap-2">

@@ -1,6 +1,7 @@
 import { answerOf, HELD_MS, LOOK_MS, spokenAt, type HandAnswer, type HandsAt } from '$core/bench/hands-free';
 import { CAUTIONS, allCautions } from '$core/bench/cautions';
 import { guideText } from '$core/bench/guide-text';
+import { PressGuard, STEP_AFTER_MS } from '$lib/shell/press-guard.svelte';
 import type { BenchSession } from './session.svelte';
 
 const ON = 'gauntlet:hands-free';
@@ -28,6 +29,8 @@ const speak: Say = (text, done) => {
 /** Terminating without hands on the screen: what comes next is said, one key or pedal answers, short or held. */
 export class HandsFree {
   on = $state(false);
+  /** A bounced pedal is no answer: what is asked has to have been there to be looked at. */
+  readonly guard: PressGuard;
   /** Contacts and points are told one after another, and one press answers for all. */
   paced = $state(false);
   /** What was heard last, for the screen to show. */
@@ -45,7 +48,10 @@ export class HandsFree {
     /** Does what the main action of the screen does. */
     private readonly main: () => void,
     private readonly say: Say = speak,
-  ) {}
+    now?: () => number,
+  ) {
+    this.guard = new PressGuard(now, STEP_AFTER_MS);
+  }
 
   resume(): void {
     const kept = localStorage.getItem(ON);
@@ -90,6 +96,7 @@ export class HandsFree {
 
   /** Says where one is, and goes on by itself where things are told in one go. Call it whenever `words` changes. */
   tell(): void {
+    this.guard.shown();
     if (!this.on) return;
     clearTimeout(this.pacing);
     const said = this.words;
@@ -125,6 +132,7 @@ export class HandsFree {
   }
 
   private answer(answer: HandAnswer): void {
+    if (!this.guard.armed) return;
     this.heard = answer;
     const { session, at } = this;
     if (at.cautions) return answer === 'right' ? this.main() : undefined;
@@ -166,6 +174,12 @@ export class HandsFree {
     this.looked++;
     // The last point answered is the press, where nothing was wrong.
     if (!this.paced && this.at.point === undefined && !session.amiss.length) this.main();
+  }
+
+  /** What was begun to be pressed is no answer any more: the screen or the window is left. */
+  letGo(): void {
+    clearTimeout(this.holding);
+    this.downAt = null;
   }
 
   /** Another gate. */

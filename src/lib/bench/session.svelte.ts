@@ -1,5 +1,5 @@
 import { endName } from '$core/model/end-name';
-import { briefAt, DEPTHS, type Depth } from '$core/bench/depth';
+import { briefAt, DEPTHS, depthsFor, type Depth } from '$core/bench/depth';
 import { GUIDES } from '$core/bench/families';
 import {
   ALWAYS_FULL,
@@ -134,15 +134,24 @@ export class BenchSession {
   readonly untwistSaid = $derived.by(() =>
     readUntwist(this.untwist, this.setting.untwist, this.setting.category, this.setting.units),
   );
-  /** How much of this kind is shown to who works here. */
-  depth = $state<Depth>('full');
+  private chosenDepth = $state<Depth>('full');
+  /** How much of this kind is shown to who works here: never less than their role may choose. */
+  readonly depth = $derived.by((): Depth => {
+    const { plan, here } = this.job;
+    const may = depthsFor(plan.crew.find((p) => p.id === here.me)?.role);
+    return may.includes(this.chosenDepth) ? this.chosenDepth : may.at(-1)!;
+  });
+  /** Laid as everything else of this job: nothing that one press would pass over. */
+  readonly asUsual = $derived.by(
+    () => this.ordered === this.job.plan.policy.scheme && this.link.ordered === 'straight',
+  );
   /** Whether less may still be offered. */
   offerOpen = $state(true);
   private get depthKey(): string {
     return `gauntlet:depth:${this.job.here.me}:${this.connector}`;
   }
   setDepth(depth: Depth): void {
-    this.depth = depth;
+    this.chosenDepth = depth;
     localStorage.setItem(this.depthKey, depth);
     if (this.brief.includes(this.gate)) this.next();
   }
@@ -240,7 +249,7 @@ export class BenchSession {
     this.connectorPartId = localStorage.getItem(this.partKey) ?? '';
     this.parts = this.toolsInHand();
     const depth = localStorage.getItem(this.depthKey);
-    this.depth = DEPTHS.find((d) => d === depth) ?? 'full';
+    this.chosenDepth = DEPTHS.find((d) => d === depth) ?? 'full';
     const { layout } = GUIDES[connector];
     if (layout.kind === 'plug') this.view = { up: layout.usual, from: 'rear' };
     if (layout.kind === 'legend') this.legendId = localStorage.getItem(this.legendKey) ?? layout.usual;
