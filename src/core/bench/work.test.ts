@@ -10,7 +10,6 @@ import { fitOf, linkCategory } from './fit';
 import { ALWAYS_FULL, fullGates, gateAfter, gateBefore, GATES, remindedBefore } from './gates';
 import { GENERIC_CABLES, GENERIC_CONNECTORS, type CableSpec, type ConnectorSpec } from '../wiring/parts';
 import { firstMismatch } from './read-back';
-import { paceOf } from './sweep';
 
 const WANTED = CONTACTS.map((c) => laidAt(SCHEME_ORDER.T568B, c));
 
@@ -141,18 +140,5 @@ describe('fit (common practice, no source)', () => {
     expect(figureProblem('jacket', 66)).toContain('Did you mean 6.6?');
     expect(figureProblem('jacket', NaN)).toContain('wants a number');
     expect(figureProblem('gauge', 24)).toBeNull();
-  });
-});
-
-describe('a sweep', () => {
-  it('goes by the middle of its times, without the breaks', () => {
-    const minutes = [0, 3, 6, 66, 69, 79];
-    expect(
-      paceOf(
-        minutes.map((m) => m * 60_000),
-        10,
-      ),
-    ).toEqual({ done: 6, left: 10, minutesEach: 3, minutesLeft: 30 });
-    expect(paceOf([5], 3).minutesLeft).toBeNull();
   });
 });

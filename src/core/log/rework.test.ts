@@ -82,6 +82,16 @@ describe('slack', () => {
     expect(may(punched(MOST_PUNCHES))).toBe(false);
     expect(may([...punched(MOST_PUNCHES), redo('tail')])).toBe(true);
   });
+  it('of a cord is a tenth of its length, taken from by both ends: a cord only gets shorter', () => {
+    const cord: Link = { ...link('K1-17'), cord: { batch: 'b', number: 1 }, lengthMetres: 1 };
+    const left = (entries: Entry[]) => slackLeft(foldLink(cord, terms, entries), cord, policy, 'tail');
+    expect(left([seat('head'), seat('tail')])).toMatchObject({ leftMm: 100, redosLeft: 2 });
+    expect(left([seat('head'), seat('tail'), redo('head')])).toMatchObject({ leftMm: 50, redosLeft: 1 });
+    expect(left([seat('head'), seat('tail'), redo('head'), redo('tail')])).toMatchObject({
+      leftMm: 0,
+      mustRepull: true,
+    });
+  });
   it('never goes below nought unseen (property)', () => {
     fc.assert(
       fc.property(fc.array(fc.constantFrom('redo', 'punch', 'seat', 'pull'), { maxLength: 12 }), (kinds) => {

@@ -7,6 +7,8 @@ import type { LinkStatus } from './state';
 
 /** Slack an end begins with where nobody measured it, in millimetres. Our judgement. */
 export const USUAL_SLACK_MM = 300;
+/** How much shorter than ordered a cord may become by being done again, as a share of its length. Our judgement. */
+export const CORD_MAY_SHORTEN = 0.1;
 /** How often one slot is punched at most. Our judgement; the best are said to bear far more. */
 export const MOST_PUNCHES = 3;
 
@@ -22,6 +24,18 @@ export interface SlackLeft {
   overdrawn: boolean;
 }
 
+/**
+ * What an end had before anything was cut from it, in millimetres: the slack at a panel or an outlet; a cord has
+ * none, it only gets shorter, by what was cut from either end.
+ */
+function slackBefore(link: Link, status: LinkStatus, policy: Pick<Policy, 'slackMm'>, end: End): number {
+  const measured = link[end].slackMm;
+  if (measured !== undefined || !link.cord || link.lengthMetres === undefined)
+    return measured ?? policy.slackMm ?? USUAL_SLACK_MM;
+  const other = end === 'head' ? 'tail' : 'head';
+  return link.lengthMetres * 1000 * CORD_MAY_SHORTEN - (status[other].slackTakenMm ?? 0);
+}
+
 /** The slack of an end after all that was cut from it. */
 export function slackLeft(
   status: LinkStatus,
@@ -29,8 +43,7 @@ export function slackLeft(
   policy: Pick<Policy, 'slackMm'>,
   end: End,
 ): SlackLeft {
-  const start = link[end].slackMm ?? policy.slackMm ?? USUAL_SLACK_MM;
-  const leftMm = start - (status[end].slackTakenMm ?? 0);
+  const leftMm = slackBefore(link, status, policy, end) - (status[end].slackTakenMm ?? 0);
   const takesMm = cutBackMm((status[end].connector as ConnectorFamily | undefined) ?? link[end].connector);
   const redosLeft = Math.max(0, Math.floor(leftMm / takesMm));
   return { leftMm, takesMm, redosLeft, mustRepull: redosLeft === 0, overdrawn: leftMm < 0 };

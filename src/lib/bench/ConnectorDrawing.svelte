@@ -22,7 +22,11 @@
   let { family, seen, shielded, shows, here = null, wrong = [], small = false }: Props = $props();
   const frame = $derived(frameOf(seen, family, shielded));
   const shapes = $derived(
-    SHAPES[family].filter((s) => !s.from || (seen.kind === 'plug' && s.from === seen.view.from)),
+    SHAPES[family].filter(
+      (s) =>
+        (!s.from || (seen.kind === 'plug' && s.from === seen.view.from)) &&
+        (!s.ground || (seen.kind === 'plug' && s.ground === seen.ground)),
+    ),
   );
   const contacts = $derived(drawContacts(family, seen, shielded));
   const nose = $derived(seen.kind === 'plug' && seen.view.from === 'front');

@@ -1,13 +1,11 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
   import { belongsAt } from '$core/bench/seats';
-  import { paceOf } from '$core/bench/sweep';
+  import { differsInSweep, paceOf } from '$core/bench/sweep';
   import OneTap from './OneTap.svelte';
   import type { Link } from '$core/model/job';
   import { endName } from '$core/model/end-name';
   import type { End } from '$core/wiring/conductors';
-  import { endOrder, endOrderWords } from '$core/wiring/schemes';
-  import { specOf } from '$core/log/link-spec';
   import { flagWords } from '$core/model/tape';
   import { nextAfter } from '$core/log/next';
   import PortStrip from '$lib/port-strip/PortStrip.svelte';
@@ -38,27 +36,7 @@
   const pace = $derived(paceOf(doneAt, left.length));
   const key = $derived(`gauntlet:sweep:${job.plan.id}:${id}`);
   /** A port that is not as the panel is stops the rhythm: the hand goes on by itself. */
-  const orderOf = (l: Link) =>
-    endOrderWords(endOrder(l.ordered, end, specOf(l, job.plan.policy)[end].scheme));
-  /** What cords of a batch are laid to: what most of them are. */
-  const usual = $derived.by(() => {
-    const counts = new Map<string, number>();
-    for (const l of links) counts.set(orderOf(l), (counts.get(orderOf(l)) ?? 0) + 1);
-    return [...counts].sort((a, b) => b[1] - a[1])[0]?.[0] ?? '';
-  });
-  const differs = $derived.by(() => {
-    if (!session || !link) return '';
-    if (link.cord)
-      return orderOf(link) === usual
-        ? ''
-        : `This cord is laid to ${orderOf(link)} here, the others to ${usual}.`;
-    if (session.ordered !== job.plan.policy.scheme)
-      return `This port is ${session.ordered}, the job ${job.plan.policy.scheme}: orange and green change places.`;
-    if (session.order.carried) return `This end is ordered to ${orderOf(link)}: lay it as it is drawn.`;
-    return link.ordered === 'crossover'
-      ? `This link is ordered as a crossover: its head is ${session.ordered}, its tail the other.`
-      : '';
-  });
+  const differs = $derived(link ? differsInSweep(link, end, job.plan.policy, links) : '');
   let seenDiffering = $state('');
   const flag = $derived(link && job.statusOf(link.id)[end].flag);
 

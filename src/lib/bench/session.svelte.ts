@@ -104,15 +104,21 @@ export class BenchSession {
   /** What a reading that is over amounts to, where it is not right. */
   readonly finding = $derived.by(() => readBackFinding(this.connector, this.order, this.contacts, this.held));
   readonly legend = $derived.by((): Legend => this.job.plan.legend(this.legendId));
+  /** Where the shielded plugs of this job take their drain, once somebody said so. */
+  ground = $state<Ground | ''>('');
   readonly seen = $derived.by((): Seen => {
     const { layout } = this.guide;
     if (layout.kind === 'coax') return { kind: 'coax' };
     if (layout.kind === 'legend')
       return { kind: 'legend', shape: this.legend.shape, places: placesOf(this.legend) };
-    return { kind: 'plug', view: this.view, rows: layout.rows, places: seenInPlug(this.view, layout.rows) };
+    return {
+      kind: 'plug',
+      view: this.view,
+      rows: layout.rows,
+      places: seenInPlug(this.view, layout.rows),
+      ...(this.ground ? { ground: this.ground } : {}),
+    };
   });
-  /** Where the shielded plugs of this job take their drain, once somebody said so. */
-  ground = $state<Ground | ''>('');
   setGround(ground: Ground): void {
     this.ground = ground;
     localStorage.setItem(`gauntlet:ground:${this.job.plan.id}`, ground);

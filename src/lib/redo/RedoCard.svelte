@@ -40,6 +40,18 @@
       : `${GUIDES[link[end].connector].consumables[0]}, ${formatLength(cableMm, job.plan.policy.units)} of cable, about ${minutes} min`;
   };
 
+  const mm = (value: number) => formatLength(value, job.plan.policy.units);
+  function outlookWords(end: End): string {
+    const { leftMm, takesMm, redosLeft } = outlook[end];
+    if (link.cord)
+      return wayOf(end) === 're-pull'
+        ? `Do not cut: one more takes ${mm(takesMm)} and leaves this cord too short. Cut a new cord.`
+        : `The ${end} takes ${takes(end)} off this cord; it may be done ${redosLeft === 1 ? 'once' : `${redosLeft} times`} more before the cord is too short.`;
+    return wayOf(end) === 're-pull'
+      ? `Do not cut: the ${end} has ${mm(Math.max(0, leftMm))} of slack and one more takes ${mm(takesMm)}. Pull the cable anew.`
+      : `The ${end} takes ${takes(end)}; its slack allows ${redosLeft} more.`;
+  }
+
   function repulled(): void {
     job.log.write(
       link.id,
@@ -108,12 +120,7 @@
         class={['text-sm', wayOf(end) === 're-pull' ? 'border-l-4 border-wrong pl-3' : 'text-faint']}
         data-testid="slack {end}"
       >
-        {saidOf(
-          link,
-          wayOf(end) === 're-pull'
-            ? `Do not cut: the ${end} has ${formatLength(Math.max(0, outlook[end].leftMm), job.plan.policy.units)} of slack and one more takes ${formatLength(outlook[end].takesMm, job.plan.policy.units)}. Pull the cable anew.`
-            : `The ${end} takes ${takes(end)}; its slack allows ${outlook[end].redosLeft} more.`,
-        )}
+        {saidOf(link, outlookWords(end))}
       </p>
     {/each}
     {#if failed.length && found}

@@ -126,3 +126,14 @@ describe('strands', () => {
     expect(hubbed(seen('panel-line'))).toBe(false);
   });
 });
+
+describe('the ground of a shielded plug', () => {
+  it('is drawn as springs or as a wing once one said which, and as neither before', () => {
+    const drawn = (ground?: 'internal' | 'external') =>
+      SHAPES['shielded-plug'].filter((s) => !s.ground || s.ground === ground).length;
+    expect(drawn('internal')).toBeGreaterThan(drawn());
+    expect(drawn('external')).toBeGreaterThan(drawn());
+    const of = (ground: string) => SHAPES['shielded-plug'].filter((s) => s.ground === ground).map((s) => s.d);
+    expect(of('internal').some((d) => of('external').includes(d))).toBe(false);
+  });
+});

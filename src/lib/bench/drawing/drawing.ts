@@ -1,12 +1,20 @@
 import type { PlacedContact } from '$core/wiring/legend';
 import type { LegendShape } from '$core/wiring/legend';
+import type { Ground } from '$core/bench/guide-text';
 import type { PlugView } from '$core/bench/plug-view';
 import type { BenchContact } from '$core/bench/seats';
 import type { ConnectorFamily } from '$core/wiring/connector';
 
 /** What is to be drawn of a connector: its contacts as they are seen. */
 export type Seen =
-  | { kind: 'plug'; view: PlugView; rows: 'single' | 'staggered'; places: readonly PlacedContact[] }
+  | {
+      kind: 'plug';
+      view: PlugView;
+      rows: 'single' | 'staggered';
+      places: readonly PlacedContact[];
+      /** Where a shielded plug takes the drain; missing until somebody said which it is. */
+      ground?: Ground;
+    }
   | { kind: 'legend'; shape: LegendShape; places: readonly PlacedContact[] }
   | { kind: 'coax' };
 

@@ -1,3 +1,4 @@
+import type { Ground } from '$core/bench/guide-text';
 import type { ConnectorFamily } from '$core/wiring/connector';
 
 /** How a line of a body is drawn: `back` behind the strands, `front` before them, `hatch` for braid and foil. */
@@ -6,6 +7,8 @@ export interface Shape {
   layer: 'back' | 'front' | 'hatch' | 'dashed';
   /** Only where a plug is seen from this side. */
   from?: 'rear' | 'front';
+  /** Only in a shielded plug that takes its drain so. */
+  ground?: Ground;
 }
 
 const back = (d: string): Shape => ({ d, layer: 'back' });
@@ -28,6 +31,9 @@ const SOCKET = back('M150 36 V18 H250 V36');
 const WINGS = [back('M64 60 L34 84 V196 L64 220'), back('M336 60 L366 84 V196 L336 220')];
 const ROUND = back('M200 20 A120 120 0 1 1 199.9 20 Z');
 
+/** Two springs of a shell that press on what lies along the jacket's back, one either side of the middle. */
+const SPRINGS = [150, 210].map((x) => `M${x} 206 q10 -10 20 0 t20 0 v14 q-10 10 -20 0 t-20 0 z`).join(' ');
+
 /** The body of each family, in a frame 400 wide with the cable coming up from below. */
 export const SHAPES: Record<ConnectorFamily, readonly Shape[]> = {
   'closed-plug': [...PLUG, NOSE],
@@ -44,8 +50,11 @@ export const SHAPES: Record<ConnectorFamily, readonly Shape[]> = {
   'shielded-plug': [
     ...PLUG,
     back(box(4, 48, 392, 172)),
-    seenFrom('rear', back('M110 220 L118 246 H282 L290 220')),
+    // The back of the shell, with the foil under it; then what takes the drain.
     seenFrom('rear', hatch(box(136, 226, 128, 16))),
+    { ...seenFrom('rear', front(SPRINGS)), ground: 'internal' },
+    { ...seenFrom('rear', back('M110 220 L118 250 H282 L290 220')), ground: 'external' },
+    { ...seenFrom('rear', dashed('M114 234 H286')), ground: 'external' },
   ],
   'punch-down-jack': [JACK_BODY, SOCKET, back(box(126, 50, 10, 180)), back(box(264, 50, 10, 180))],
   'toolless-jack': [JACK_BODY, SOCKET, dashed('M52 36 Q200 4 348 36'), dashed('M52 244 Q200 276 348 244')],
