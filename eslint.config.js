@@ -33,6 +33,7 @@ const CORE_FLOORS = [
   'labels',
   'survey',
   'plan',
+  'schedule',
   'cords',
   'testers',
   'practice',

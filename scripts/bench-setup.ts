@@ -2,16 +2,14 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import {
-  matchColumns,
-  parseSheet,
-  scheduleRows,
-  writeScheduleCsv,
-  type ScheduleRow,
-} from '../src/core/plan/schedule-csv';
+import ExcelJS from 'exceljs';
+import { compareSchedule } from '../src/core/schedule/compare';
+import { readSchedule } from '../src/core/schedule/reading';
+import { type ScheduleRow } from '../src/core/schedule/sheet';
+import { readSheetBytes } from '../src/lib/setup/sheet-bytes';
 import { LABEL_SHEETS } from '../src/core/labels/label-sheet';
-import { checkSchedule } from '../src/core/plan/schedule-check';
-import { scheduleChanges } from '../src/core/plan/schedule-changes';
+import { checkSchedule } from '../src/core/schedule/check';
+import { scheduleChanges } from '../src/core/schedule/changes';
 import { randomFrom } from '../src/core/practice/random';
 import { leastMetres, planRounds } from '../src/core/survey/rounds';
 import { ToneBundle } from '../src/core/survey/tone';
@@ -39,7 +37,6 @@ const rows: ScheduleRow[] = Array.from({ length: LINKS }, (_, i) => ({
   cable: 'Cat 6 U/UTP',
   length_m: String(10 + (i % 80)),
 }));
-const text = writeScheduleCsv(rows);
 const db = await openDatabase(join(dir, 'bench.db'));
 const job = await createJob(db, {
   name: 'Bench',
@@ -47,16 +44,38 @@ const job = await createJob(db, {
   crew: [{ id: 'a', name: 'A', role: 'lead' }],
 });
 const plan = (await readPlan(db, job))!;
-const check = await timed(`a schedule of ${LINKS} links read and checked`, () => {
-  const parsed = parseSheet(text);
-  if (!parsed.ok) throw new Error(parsed.message);
-  return checkSchedule(scheduleRows(parsed.sheet, matchColumns(parsed.sheet.header)), plan);
+/** The same as a drawing office sends it: a cover, titles, two header rows, sections, hidden rows, totals. */
+async function messy(): Promise<Uint8Array> {
+  const book = new ExcelJS.Workbook();
+  book.addWorksheet('Cover').addRows([['Bench'], ['Cabling schedule']]);
+  const page = book.addWorksheet('Drops');
+  page.addRows([['CABLING SCHEDULE'], ['Rev C'], [], ['Drop', 'From', '', '', 'To', '', 'Cable', 'Length'], ['ID', 'Closet', 'Panel', 'Port', 'Room', 'Outlet', 'Type', '(m)']]); // prettier-ignore
+  page.mergeCells('B4:D4');
+  rows.forEach((r, i) => {
+    if (i % 100 === 0) page.mergeCells(page.addRow([`LEVEL ${i / 400}`]).number, 1, page.rowCount, 8);
+    page.addRow([r.link, r.head_closet, r.head_panel, Number(r.head_port), r.tail_room, r.tail_outlet, r.cable, Number(r.length_m)]); // prettier-ignore
+  });
+  page.addRow(['TOTAL', '', '', '', '', '', '', 90_000]);
+  return new Uint8Array(await book.xlsx.writeBuffer());
+}
+const bytes = await messy();
+const check = await timed(`a messy .xlsx of ${LINKS} links read, matched and checked`, async () => {
+  const file = await readSheetBytes(bytes);
+  const read = file.ok ? readSchedule(file.sheets, []) : file;
+  if (!read.ok) throw new Error(read.message);
+  return checkSchedule(read.rows, plan);
 });
+if (check.good.length !== LINKS) throw new Error(`${check.good.length} links`);
 if (check.problems.length) throw new Error(JSON.stringify(check.problems[0]));
 const { changes } = scheduleChanges(check.good, plan);
 await timed('the same taken in, database file synced', () => changePlan(db, job, changes));
 const full = (await readPlan(db, job))!;
 await timed('the same checked again against the full job', () => checkSchedule(rows, full));
+const revision = rows.map((r, i) => ({ ...r, ...(i % 9 ? {} : { link: `${r.link}R` }), ...(i % 7 ? {} : { length_m: '12' }) })).slice(40); // prettier-ignore
+await timed('a revision of it checked and compared with the job', () => {
+  const { rows: compared, gone } = compareSchedule(checkSchedule(revision, full), full);
+  if (gone.length !== 40 || !compared.some((r) => r.kind === 'renamed')) throw new Error('compared wrong');
+});
 await timed(`${LINKS} labels with codes drawn`, () =>
   labelSheetPdf(db, job, { sheet: LABEL_SHEETS[0]!.sheet, spots: ['cable-head'], opens: { base: 'http://192.0.2.7', screen: 'prove' } }),
 ); // prettier-ignore

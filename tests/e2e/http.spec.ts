@@ -127,8 +127,8 @@ test('a job is begun, planned, exported as a schedule and labelled over HTTP; wh
   const schedule = await request.get(`/api/jobs/${job}/schedule`);
   expect(schedule.headers()['content-type']).toContain('text/csv');
   expect((await schedule.text()).split('\r\n').slice(0, 2)).toEqual([
-    'link,head_closet,head_panel,head_port,tail_room,tail_outlet,tail_position,cable,scheme,ordered,length_m,head_connector,tail_connector,note',
-    'P-1,Closet,P,1,Pump room,1,1,Cat 6 U/UTP,,straight,,patch-panel,punch-down-jack,',
+    'link,head_closet,head_panel,head_port,tail_room,tail_outlet,tail_position,cable,scheme,ordered,length_m,head_connector,tail_connector,note,tail_floor',
+    'P-1,Closet,P,1,Pump room,1,1,Cat 6 U/UTP,,straight,,patch-panel,punch-down-jack,,0',
   ]);
   const sheet = { pageWidth: 210, pageHeight: 297, columns: 2, rows: 2, labelWidth: 60, labelHeight: 30, marginLeft: 5, marginTop: 5, gapX: 0, gapY: 0 }; // prettier-ignore
   const labels = await request.post(`/api/jobs/${job}/labels`, { data: { sheet, spots: ['plate'] } });

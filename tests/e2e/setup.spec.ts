@@ -36,7 +36,7 @@ test('a job from nothing: a schedule with planted errors is mended and taken in,
   await page.getByRole('link', { name: 'Bring in the links' }).click();
   await page.getByLabel(/Bring a schedule/).setInputFiles({ name: 'list.csv', mimeType: 'text/csv', buffer: Buffer.from(SCHEDULE) }); // prettier-ignore
   // One column is called what nobody calls it: it is matched by hand.
-  await expect(page.getByRole('alert')).toContainText('Still to be chosen: tail_room');
+  await expect(page.getByRole('alert')).toContainText('Still to be chosen: room');
   await page.getByLabel('Where it goes is').selectOption('tail_room');
   await page.getByRole('button', { name: 'Look at the 7 rows' }).click();
 
@@ -46,7 +46,9 @@ test('a job from nothing: a schedule with planted errors is mended and taken in,
   await expect(bad).toContainText('“T568C” is no scheme');
   await expect(bad).toContainText('The room is missing');
   await expect(page.getByLabel('port of row 3')).toHaveAttribute('aria-invalid', 'true');
-  await page.getByRole('button', { name: /^Take all 3 mends/ }).click();
+  await page.getByRole('button', { name: /^Take the mend/ }).click();
+  for (const port of ['3', '4'])
+    await page.getByRole('button', { name: `use port ${port}, which is free` }).click();
   await page.getByRole('button', { name: 'keep 93 m, it is meant so' }).click();
   await expect(bad.getByRole('listitem')).toHaveCount(1);
   // Half done, the rows survive a reload.
@@ -159,9 +161,58 @@ test(
       buffer: Buffer.from(await book.xlsx.writeBuffer()),
     });
     await page.getByRole('button', { name: 'Look at the 2 rows' }).click();
-    await expect(page.getByRole('status')).toContainText('merged cells (D3)');
+    await expect(page.getByRole('status')).toContainText('cells merged downward (D3)');
     await expect(page.getByLabel('port of row 2', { exact: true })).toHaveValue('2');
     await expect(page.getByTestId('schedule-says')).toContainText('2 new links, new panel N1');
+  },
+);
+
+test(
+  'a revised schedule is shown beside the job: what is gone is retired, what moved asks for its proof',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    const before = await fileOf(page, job);
+    const csv = (await (await request.get(`/api/jobs/${job}/schedule`)).text()).split('\r\n');
+    const line = (label: string) => csv.findIndex((l) => l.startsWith(`${label},`));
+    const edit = (label: string, change: (cells: string[]) => void) => {
+      const cells = csv[line(label)]!.split(',');
+      change(cells);
+      csv[line(label)] = cells.join(',');
+    };
+    // One gone, one new on its port in another room, one renamed, two that change ports, a title on top.
+    edit('K1-03', (c) => ((c[0] = 'N-900'), (c[4] = 'Galley'), (c[5] = 'new'), (c[6] = '')));
+    edit('K1-05', (c) => (c[0] = 'K1-05R'));
+    edit('K2-01', (c) => (c[3] = '2'));
+    edit('K2-02', (c) => (c[3] = '1'));
+    await open(page, `/${job}/setup/links`);
+    await page.getByLabel(/Bring a schedule/).setInputFiles({
+      name: 'Rev D.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(['Cabling schedule,Rev D', ...csv].join('\r\n')),
+    });
+    await expect(page.getByLabel(/header found in row 2/)).toBeVisible();
+    await page.getByRole('button', { name: /^Look at the \d+ rows/ }).click();
+    const beside = page.getByRole('region', { name: 'Beside the job' });
+    await expect(beside).toContainText('label K1-05 → K1-05R');
+    await expect(beside).toContainText('port 1 → 2');
+    await expect(page.getByRole('region', { name: 'Bad cells' })).toContainText(
+      'Port 3 of K1 is taken by K1-03',
+    );
+    await beside.getByLabel('K1-03').check();
+    await expect(page.getByRole('region', { name: 'Bad cells' })).toBeHidden();
+    await expect(page.getByTestId('schedule-says')).toContainText('1 new link, 3 changed');
+    await page.getByRole('button', { name: /^Take it in/ }).click();
+    // Two proven links go to other ports: nothing is proven silently.
+    await page.getByRole('button', { name: 'All were moved on site' }).click();
+    await page.getByRole('button', { name: 'Change the plan' }).click();
+    await expect(page.getByRole('status')).toContainText('taken in');
+    const after = await fileOf(page, job);
+    expect(after.links.find((l) => l.id === 'K1-03')!.retired).toBe(true);
+    expect(after.links.find((l) => l.id === 'K1-05')!.label).toBe('K1-05R');
+    expect(after.links.find((l) => l.label === 'N-900')!.head).toMatchObject({ panel: 'K1', port: 3 });
+    expect(after.links.length).toBe(before.links.length + 1);
+    expect(JSON.stringify(after.entries.filter((e) => e.kind === 'planned'))).toContain('Rev D');
   },
 );
 
@@ -173,8 +224,8 @@ test(
     await open(page, `/${job}/setup/links`);
     await page.getByLabel('edit what is there').selectOption('K3');
     await page.getByRole('button', { name: 'Edit the table' }).click();
-    await page.getByLabel('metres of row 1', { exact: true }).focus();
-    await page.getByLabel('metres of row 1', { exact: true }).evaluate((input) => {
+    await page.getByLabel('length, m of row 1', { exact: true }).focus();
+    await page.getByLabel('length, m of row 1', { exact: true }).evaluate((input) => {
       const data = new DataTransfer();
       data.setData('text/plain', '21.5\n22,5\n23.5\n');
       input.dispatchEvent(

@@ -4,9 +4,10 @@ import { canonicalJson } from '../../src/core/formats/canonical';
 import { worstState } from '../../src/core/log/next';
 import { jobFileSchema } from '../../src/core/model/job';
 import { linkIdentifiers } from '../../src/core/plan/link-identifiers';
-import { scheduleChanges, scheduleOf } from '../../src/core/plan/schedule-changes';
-import { checkSchedule } from '../../src/core/plan/schedule-check';
-import { matchColumns, missingColumns, parseSheet, scheduleRows, writeScheduleCsv } from '../../src/core/plan/schedule-csv'; // prettier-ignore
+import { scheduleChanges, scheduleOf } from '../../src/core/schedule/changes';
+import { checkSchedule } from '../../src/core/schedule/check';
+import { readSchedule } from '../../src/core/schedule/reading';
+import { parseText, writeScheduleCsv } from '../../src/core/schedule/sheet';
 import { openDatabase, type Db } from '../../src/lib/server/db/open';
 import { exportJob, importJob, jobsProgress, readPlan } from '../../src/lib/server/jobs/job-file';
 import { changePlan } from '../../src/lib/server/jobs/plan-changes';
@@ -20,6 +21,14 @@ beforeEach(async () => {
   db = await openDatabase(':memory:');
   await importJob(db, JSON.parse(text));
 });
+
+/** The rows of a schedule that needs no hand. */
+function rowsOf(text: string) {
+  const parsed = parseText(text);
+  const read = parsed.ok ? readSchedule([{ name: 'the file', rows: parsed.rows }], []) : parsed;
+  if (!read.ok) throw new Error(read.message);
+  return read.rows;
+}
 
 describe('a job of cords, kept', () => {
   it('goes out byte for byte as it came in, and to a device with its batches', async () => {
@@ -51,9 +60,7 @@ describe('a job of cords, kept', () => {
   });
   it('has a schedule without its cords that comes back in and changes nothing, panels or none', async () => {
     const plan = (await readPlan(db, JOB))!;
-    const parsed = parseSheet(writeScheduleCsv(scheduleOf(plan, plan.links)));
-    if (!parsed.ok) throw new Error(parsed.message);
-    const rows = scheduleRows(parsed.sheet, matchColumns(parsed.sheet.header));
+    const rows = rowsOf(writeScheduleCsv(scheduleOf(plan, plan.links)));
     expect(rows.map((r) => r.link)).toEqual(['R-01', 'X-01', 'X-02', 'X-03']);
     const { good, problems } = checkSchedule(rows, plan);
     expect(problems).toEqual([]);
@@ -61,11 +68,8 @@ describe('a job of cords, kept', () => {
   });
   it('takes a schedule that has no panels by the spaces its links begin in, and no label of a cord', async () => {
     const plan = (await readPlan(db, JOB))!;
-    const sheet = parseSheet('link,from room,to room,to connector\nR-02,Office,Attic,closed plug\nC-01,Office,Attic,\nR-03,,Attic,\n'); // prettier-ignore
-    if (!sheet.ok) throw new Error(sheet.message);
-    const matched = matchColumns(sheet.sheet.header);
-    expect(missingColumns(matched)).toEqual([]);
-    const { good, problems } = checkSchedule(scheduleRows(sheet.sheet, matched), plan);
+    const rows = rowsOf('link,from room,to room,to connector\nR-02,Office,Attic,closed plug\nC-01,Office,Attic,\nR-03,,Attic,\n'); // prettier-ignore
+    const { good, problems } = checkSchedule(rows, plan);
     expect(problems.map((p) => p.message).join(' ')).toMatch(
       /C-01 is a cord of a batch.*The panel is missing/,
     );

@@ -2,7 +2,7 @@ import '../support/no-browser';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { JobPlan } from '../../src/core/model/job';
 import { applyChanges } from '../../src/core/plan/apply-changes';
-import { scheduleOf } from '../../src/core/plan/schedule-changes';
+import { scheduleOf } from '../../src/core/schedule/changes';
 import { LabelChoice } from '../../src/lib/labels/sheet.svelte';
 import { PlacesDraft, sizeOf, snapped } from '../../src/lib/setup/places.svelte';
 import { ScheduleTable } from '../../src/lib/setup/table.svelte';
@@ -32,13 +32,20 @@ describe('the table of a schedule', () => {
     table.show([row(1), row(1, { link: 'N1-2' }), row(3, { scheme: 'Z', length_m: '95' })]);
     expect(table.badRows).toEqual(new Set([1, 2]));
     table.mendAll();
+    // Which port a link hangs on is nobody's guess: it is offered, and never taken with all the others.
+    expect(table.rows[1]!.head_port).toBe('1');
+    table.mend(table.check.problems.filter((p) => p.column === 'head_port'));
     expect(table.rows[1]!.head_port).toBe('2');
     expect(table.rows[2]!.scheme).toBe('T568B');
     const [long] = table.check.problems;
     expect(long!.column).toBe('length_m');
-    table.keep(long!);
+    table.keep([long!]);
     expect(table.check.problems).toEqual([]);
-    expect(table.outcome).toMatchObject({ added: 3, changed: 0, newPanels: ['N1'] });
+    expect(table.outcome).toMatchObject({
+      added: 3,
+      changed: 0,
+      newPanels: [{ name: 'N1', ports: 24, highest: 3 }],
+    });
     table.set(0, 'head_port', '99');
     expect(table.problems.get('0 head_port')?.message).toContain('96 ports');
   });
@@ -64,13 +71,13 @@ describe('the table of a schedule', () => {
     table.remove(0);
     table.add(table.rows.at(-1));
     const back = new ScheduleTable(plan);
-    expect(back.leftOver()).toBe(2);
+    expect(back.leftOver()).toEqual({ rows: 2, justTaken: false });
     back.resume();
     expect([back.rows.length, back.removed]).toEqual([12, [links[0]!.id]]);
     expect(back.rows.at(-1)).toMatchObject({ head_panel: 'K3', head_port: '13' });
     expect(back.rows.at(-1)).not.toHaveProperty('id');
     back.putAway();
-    expect(new ScheduleTable(plan).leftOver()).toBe(0);
+    expect(new ScheduleTable(plan).leftOver().rows).toBe(0);
   });
   it('changes a link by its id even where its label is changed, and clears what was emptied', () => {
     const table = new ScheduleTable(plan);
@@ -115,7 +122,7 @@ describe('a draft over a plan that somebody else changed', () => {
     back.undo();
     expect(back.spaces.find((s) => s.id === 'kelp-lab')?.floor).toBe(9);
     back.putAway();
-    expect([back.changed, new ScheduleTable(plan).leftOver()]).toEqual([0, 0]);
+    expect([back.changed, new ScheduleTable(plan).leftOver().rows]).toEqual([0, 0]);
   });
   it('does not take out what links hang on, and says so at the press', () => {
     const draft = new PlacesDraft(plan);

@@ -31,26 +31,26 @@ describe('a spreadsheet', () => {
         page.addRow(['N1-02', 'N1', 3, new Date('2026-05-04T00:00:00Z')]);
       }),
     );
-    expect(sheets[0]!.sheet).toEqual({
-      header: HEADER,
-      rows: [
-        ['N1-01', 'N1', '2', '101'],
-        ['N1-02', 'N1', '3', '2026-05-04'],
-      ],
-      lines: [2, 3],
-    });
-    expect(notes).toEqual([]);
+    expect(sheets[0]!.rows).toEqual([
+      { cells: HEADER, line: '1' },
+      { cells: ['N1-01', 'N1', '2', '101'], line: '2' },
+      { cells: ['N1-02', 'N1', '3', '2026-05-04'], line: '3' },
+    ]);
+    expect(notes).toEqual([expect.stringContaining('D3 hold a date')]);
   });
-  it('says that merged cells were each given the value of the whole', async () => {
+  it('gives cells merged downward the value of the whole, those merged across none, and says so', async () => {
     const { sheets, notes } = await good(
       await workbook((book) => {
         const page = book.addWorksheet('Links');
         page.addRows([HEADER, ['A', 'N1', 1, '101'], ['B', 'N1', 2, null], ['C', 'N1', 3, null]]);
         page.mergeCells('D2:D4');
+        page.addRow(['LEVEL 2']);
+        page.mergeCells('A5:D5');
       }),
     );
-    expect(sheets[0]!.sheet.rows.map((r) => r[3])).toEqual(['101', '101', '101']);
-    expect(notes[0]).toContain('merged cells (D3, D4)');
+    expect(sheets[0]!.rows.slice(1, 4).map((r) => r.cells[3])).toEqual(['101', '101', '101']);
+    expect(sheets[0]!.rows[4]!.cells).toEqual(['LEVEL 2', '', '', '']);
+    expect(notes[0]).toContain('cells merged downward (D3, D4)');
   });
   it('says which formulas hold no result', async () => {
     const { sheets, notes } = await good(
@@ -59,7 +59,7 @@ describe('a spreadsheet', () => {
         page.addRows([HEADER, ['A', 'N1', { formula: 'ROW()' }, '101']]);
       }),
     );
-    expect(sheets[0]!.sheet.rows[0]![2]).toBe('');
+    expect(sheets[0]!.rows[1]!.cells[2]).toBe('');
     expect(notes[0]).toContain('C2 hold formulas without a result');
   });
   it('offers every sheet that holds something, and leaves empty rows out', async () => {
@@ -71,7 +71,7 @@ describe('a spreadsheet', () => {
       }),
     );
     expect(sheets.map((s) => s.name)).toEqual(['One', 'Two']);
-    expect(sheets[0]!.sheet.lines).toEqual([2, 4]);
+    expect(sheets[0]!.rows.map((r) => r.line)).toEqual(['1', '2', '4']);
   });
   it.each([
     ['an archive that is no spreadsheet', zipSync({ 'a.txt': utf8('hello') }), /cannot be opened|empty/],
@@ -98,13 +98,13 @@ describe('a text of cells', () => {
     };
     for (const bytes of [utf8(TEXT), utf8(`\uFEFF${TEXT}`), sixteen(true), sixteen(false)]) {
       const { sheets, notes } = await good(bytes);
-      expect(sheets[0]!.sheet.rows).toEqual([['A-1', 'Küche']]);
+      expect(sheets[0]!.rows[1]!.cells).toEqual(['A-1', 'Küche']);
       expect(notes).toEqual([]);
     }
   });
   it('in another encoding is read as Windows-1252, and that is said', async () => {
     const { sheets, notes } = await good(Uint8Array.from(TEXT, (c) => c.charCodeAt(0)));
-    expect(sheets[0]!.sheet.rows[0]![1]).toBe('Küche');
+    expect(sheets[0]!.rows[1]!.cells[1]).toBe('Küche');
     expect(notes[0]).toContain('not in UTF-8');
   });
 });

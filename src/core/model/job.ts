@@ -128,6 +128,8 @@ export const linkSchema = z.strictObject({
   lengthMetres: z.number().min(0.1).max(MOST_CABLE_METRES).optional(),
   evidence: z.enum(EVIDENCE).optional(),
   note: z.string().max(400).optional(),
+  /** What the sender of the schedule keeps beside: a value by the name of each of its columns. */
+  own: z.record(z.string().min(1).max(80), z.string().max(200)).optional(),
   retired,
 });
 /** A part, tool or consumable that the job keeps track of. */

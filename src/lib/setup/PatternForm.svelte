@@ -1,6 +1,6 @@
 <script lang="ts">
-  import type { ScheduleRow } from '$core/plan/schedule-csv';
-  import { layPattern, type PortPattern } from '$core/plan/pattern';
+  import type { ScheduleRow } from '$core/schedule/sheet';
+  import { layPattern, type PortPattern } from '$core/schedule/pattern';
   import { identifiersOf } from '$core/plan/link-identifiers';
   import { GENERIC_CABLES } from '$core/wiring/parts';
   import { useJob } from '$lib/job/open-job.svelte';

@@ -1,42 +1,78 @@
 <script lang="ts">
+  import type { ProblemGroup } from '$core/schedule/grouped';
   import type { ScheduleTable } from './table.svelte';
 
-  /** What is wrong with the schedule, cell by cell, with its mend beside it. */
+  /** What is wrong with the schedule, each kind once, with what mends all its cells at one press. */
   let { table }: { table: ScheduleTable } = $props();
-  const SHOWN = 40;
-  const problems = $derived(table.check.problems);
+  const SHOWN = 12;
+  let all = $state(false);
+  const groups = $derived(all ? table.groups : table.groups.slice(0, SHOWN));
+  const rowName = (i: number) => `row ${table.lines[i] ?? i + 1}`;
+  /** The values of the cells of a group where they differ, some of them. */
+  function said(g: ProblemGroup): string {
+    const rows = g.problems.slice(0, 4).map((p) => rowName(p.row));
+    return g.problems.length > 4 ? `${rows.join(', ')} and ${g.problems.length - 4} more` : rows.join(', ');
+  }
+  const first = (g: ProblemGroup) => g.problems[0]!;
+  const oneMend = (g: ProblemGroup) => new Set(g.problems.map((p) => p.mend?.says)).size === 1;
+  const rowsOf = (g: ProblemGroup) => [...new Set(g.problems.map((p) => p.row))];
 </script>
 
-{#if problems.length}
+{#if groups.length}
   <section class="grid gap-2" aria-label="Bad cells">
-    <div class="flex flex-wrap items-baseline justify-between gap-3">
-      <h2 class="text-xl font-bold">
-        {problems.length === 1 ? 'One bad cell' : `${problems.length} bad cells`} in {table.badRows.size === 1
-          ? 'one row'
-          : `${table.badRows.size} rows`}
-      </h2>
-    </div>
+    <h2 class="text-xl font-bold">
+      {table.check.problems.length === 1 ? 'One bad cell' : `${table.check.problems.length} bad cells`} in {table
+        .badRows.size === 1
+        ? 'one row'
+        : `${table.badRows.size} rows`}
+    </h2>
     <ul class="border-t border-rule">
-      {#each problems.slice(0, SHOWN) as p (`${p.row} ${p.column} ${p.message}`)}
+      {#each groups as g (g.key)}
+        {@const p = first(g)}
+        {@const many = g.problems.length > 1}
         <li
           class="grid gap-x-3 gap-y-1 border-b border-rule py-2 sm:grid-cols-[9rem_1fr_auto] sm:items-center"
         >
-          <span class="font-mono text-sm">row {table.lines[p.row] ?? p.row + 1}, {p.column}</span>
-          <span>{p.message}</span>
+          <span class="text-sm"
+            ><strong class="font-mono">{many ? `${g.problems.length} rows` : rowName(p.row)}</strong>, {g.column}</span
+          >
+          <span
+            >{g.message}{#if many}<span class="block text-sm text-faint">{said(g)}</span>{/if}</span
+          >
           <span class="flex flex-wrap gap-1">
-            {#if p.keep}<button class="act min-h-12 w-auto py-1" onclick={() => table.keep(p)}
-                >{p.keep}</button
+            {#if p.keep}<button class="act min-h-12 w-auto py-1" onclick={() => table.keep(g.problems)}
+                >{many ? `keep all ${g.problems.length}, they are meant so` : p.keep}</button
               >{/if}
-            {#if p.mend}<button
+            {#if p.enlarge}<button
                 class="act min-h-12 w-auto py-1"
-                onclick={() => table.set(p.row, p.column, p.mend!.value)}>{p.mend.says}</button
+                onclick={() => table.resize(p.enlarge!.panel, p.enlarge!.ports)}>{p.enlarge.says}</button
               >{/if}
+            {#if p.mend}<button class="act min-h-12 w-auto py-1" onclick={() => table.mend(g.problems)}
+                >{oneMend(g) ? p.mend.says : `mend all ${g.problems.length}: ${p.mend.says} …`}</button
+              >{/if}
+            {#if p.choices}
+              <select
+                class="h-12 border border-ink bg-transparent px-2"
+                aria-label="{g.column} of {many ? `${g.problems.length} rows` : rowName(p.row)}"
+                onchange={(e) => e.currentTarget.value && table.setAll(g.problems, e.currentTarget.value)}
+              >
+                <option value="" class="bg-paper">choose</option>
+                {#each p.choices as c (c.value)}<option value={c.value} class="bg-paper">{c.says}</option
+                  >{/each}
+              </select>
+            {/if}
+            <button
+              class="min-h-12 px-2 underline underline-offset-4"
+              onclick={() => table.leaveOut(rowsOf(g))}>leave {many ? 'them' : 'it'} out</button
+            >
           </span>
         </li>
       {/each}
     </ul>
-    {#if problems.length > SHOWN}<p class="text-faint">
-        and {problems.length - SHOWN} more below these.
-      </p>{/if}
+    {#if table.groups.length > groups.length}
+      <button class="min-h-12 justify-self-start underline underline-offset-4" onclick={() => (all = true)}
+        >{table.groups.length - groups.length} more kinds of bad cells</button
+      >
+    {/if}
   </section>
 {/if}

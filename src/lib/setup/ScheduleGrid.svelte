@@ -1,5 +1,8 @@
 <script lang="ts">
-  import { SCHEDULE_COLUMNS, type ScheduleColumn } from '$core/plan/schedule-csv';
+  import { COLUMN_WORDS, COLUMNS_AS_READ, type ScheduleColumn } from '$core/schedule/columns';
+  import { CONNECTOR_FAMILIES, FAMILY_NAMES } from '$core/wiring/connector';
+  import { GENERIC_CABLES } from '$core/wiring/parts';
+  import { ORDERS, SCHEMES } from '$core/wiring/schemes';
   import type { ScheduleTable } from './table.svelte';
 
   let { table }: { table: ScheduleTable } = $props();
@@ -7,13 +10,17 @@
   const WIDE: Partial<Record<ScheduleColumn, string>> = {
     link: '6.5rem', head_closet: '7rem', head_panel: '4rem', head_port: '3.2rem', tail_room: '7rem', tail_outlet: '6rem',
     tail_position: '3.2rem', cable: '7.5rem', scheme: '4.2rem', ordered: '5rem', length_m: '3.8rem', head_connector: '7rem',
-    tail_connector: '8.5rem', note: '9rem',
+    tail_connector: '8.5rem', note: '9rem', tail_floor: '3rem',
   }; // prettier-ignore
-  const NAMES: Record<ScheduleColumn, string> = {
-    link: 'link', head_closet: 'closet', head_panel: 'panel', head_port: 'port', tail_room: 'room', tail_outlet: 'outlet',
-    tail_position: 'pos.', cable: 'cable', scheme: 'scheme', ordered: 'ordered', length_m: 'metres', head_connector: 'at the head',
-    tail_connector: 'at the tail', note: 'note',
-  }; // prettier-ignore
+  const name = (c: ScheduleColumn) => (c === 'length_m' ? `length, ${table.unit}` : COLUMN_WORDS[c]);
+  /** What cells of a column may hold, to choose from while one types. */
+  const CHOICES: Partial<Record<ScheduleColumn, readonly (readonly [string, string])[]>> = {
+    cable: GENERIC_CABLES.map((c) => [c.name, '']),
+    scheme: SCHEMES.map((s) => [s, '']),
+    ordered: ORDERS.map((o) => [o, '']),
+    head_connector: CONNECTOR_FAMILIES.map((f) => [f, FAMILY_NAMES[f]]),
+    tail_connector: CONNECTOR_FAMILIES.map((f) => [f, FAMILY_NAMES[f]]),
+  };
   let page = $state(0);
   let onlyBad = $state(false);
   const shown = $derived(table.rows.map((_, i) => i).filter((i) => !onlyBad || table.badRows.has(i)));
@@ -65,8 +72,12 @@
   <table class="border-collapse text-left text-sm">
     <thead>
       <tr class="border-b-2 border-ink">
-        <th class="sticky left-0 z-10 bg-paper px-1 py-1 font-mono">row</th>
-        {#each SCHEDULE_COLUMNS as c (c)}<th class="px-1 py-1 whitespace-nowrap">{NAMES[c]}</th>{/each}
+        <th class="sticky left-0 z-10 w-10 min-w-10 bg-paper px-1 py-1 font-mono">row</th>
+        {#each COLUMNS_AS_READ as c (c)}<th
+            class={['px-1 py-1 whitespace-nowrap', c === 'link' && 'sticky left-10 z-10 bg-paper']}
+            >{name(c)}</th
+          >{/each}
+        {#each table.own as c (c)}<th class="px-1 py-1 whitespace-nowrap text-faint">{c}</th>{/each}
         <th><span class="sr-only">take out</span></th>
       </tr>
     </thead>
@@ -76,28 +87,37 @@
         <tr class="border-b border-rule">
           <th
             class={[
-              'sticky left-0 z-10 bg-paper px-1 text-right font-mono font-normal',
+              'sticky left-0 z-10 w-10 min-w-10 bg-paper px-1 text-right font-mono font-normal',
               table.badRows.has(i) ? 'font-bold text-wrong' : 'text-faint',
             ]}>{table.lines[i] ?? i + 1}</th
           >
-          {#each SCHEDULE_COLUMNS as c (c)}
+          {#each COLUMNS_AS_READ as c (c)}
             {@const problem = table.problems.get(`${i} ${c}`)}
-            <td class={problem ? 'hatched p-0 pl-2.5' : 'p-0'}>
+            <td
+              class={[
+                problem ? 'hatched p-0 pl-2.5' : 'p-0',
+                c === 'link' && 'sticky left-10 z-10',
+                c === 'link' && !problem && 'bg-paper',
+              ]}
+            >
               <input
                 class={[
                   'h-11 px-1 font-mono focus:bg-sheet',
                   problem ? 'border-2 border-wrong bg-paper' : 'border-x border-transparent bg-transparent',
                 ]}
                 style="width: {problem ? `calc(${WIDE[c]} - 0.625rem)` : WIDE[c]}"
-                aria-label="{NAMES[c]} of row {i + 1}"
+                aria-label="{name(c)} of row {i + 1}"
                 aria-invalid={problem ? 'true' : undefined}
                 title={problem?.message}
-                value={row[c] ?? ''}
+                list={CHOICES[c] ? `choices ${c}` : undefined}
+                value={table.shown(row, c)}
                 onchange={(e) => table.set(i, c, e.currentTarget.value.trim())}
                 onpaste={(e) => paste(e, i, c)}
               />
             </td>
           {/each}
+          {#each table.own as c (c)}<td class="max-w-40 truncate px-1 text-faint">{row.own?.[c] ?? ''}</td
+            >{/each}
           <td
             ><button
               class="h-11 min-w-11"
@@ -111,6 +131,11 @@
     </tbody>
   </table>
 </div>
+{#each Object.entries(CHOICES) as [c, choices] (c)}
+  <datalist id="choices {c}"
+    >{#each choices as [value, says] (value)}<option {value}>{says}</option>{/each}</datalist
+  >
+{/each}
 <div class="flex flex-wrap gap-2">
   <button class="act w-auto" onclick={() => table.add(table.rows.at(-1))}>Add a row</button>
   <button class="act w-auto" disabled={!table.canUndo} onclick={() => table.undo()}>Undo the last edit</button

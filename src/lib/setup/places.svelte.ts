@@ -4,7 +4,7 @@ import { applyChanges } from '$core/plan/apply-changes';
 import { fieldWords, valueWords } from '$core/plan/change-words';
 import { differences, withDifferences, type Difference } from '$core/plan/drafts';
 import { NewIds, slugOf } from '$core/plan/new-ids';
-import { USUAL_SPACE } from '$core/plan/schedule-changes';
+import { USUAL_SPACE } from '$core/schedule/changes';
 import { KeptDraft } from '$lib/device/kept-draft';
 
 /** What a draft keeps: only what this person changed. */

@@ -1,4 +1,4 @@
-import { parseSheet } from '$core/plan/schedule-csv';
+import { parseText } from '$core/schedule/sheet';
 import { MOST_BYTES, type SheetFile } from './sheet-file';
 import { workbookSheets } from './workbook';
 
@@ -11,12 +11,14 @@ export async function readSheetBytes(bytes: Uint8Array): Promise<SheetFile> {
   if (starts(bytes, 0x50, 0x4b, 0x03, 0x04)) return workbookSheets(bytes);
   if (starts(bytes, 0xd0, 0xcf, 0x11, 0xe0))
     return { ok: false, message: 'This is a spreadsheet of the old kind, or one with a password: save it as .xlsx without one, or as CSV.' }; // prettier-ignore
+  if (starts(bytes, 0x25, 0x50, 0x44, 0x46))
+    return { ok: false, message: 'This is a PDF: a schedule is read from .xlsx or CSV. Ask its sender for the spreadsheet.' }; // prettier-ignore
   const text = textOf(bytes);
   if (!text)
     return { ok: false, message: 'This is no spreadsheet: bring an .xlsx file or a CSV with a header row.' };
-  const parsed = parseSheet(text.text);
+  const parsed = parseText(text.text);
   return parsed.ok
-    ? { ok: true, sheets: [{ name: 'the file', sheet: parsed.sheet }], notes: text.notes }
+    ? { ok: true, sheets: [{ name: 'the file', rows: parsed.rows }], notes: text.notes }
     : parsed;
 }
 

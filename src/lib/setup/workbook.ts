@@ -1,5 +1,5 @@
 import { unzipSync } from 'fflate';
-import { sheetOf } from '$core/plan/schedule-csv';
+import { tooLong, type RawRow, type RawSheet } from '$core/schedule/sheet';
 import type { SheetFile } from './sheet-file';
 
 type Value = import('exceljs').CellValue;
@@ -23,7 +23,10 @@ const some = (list: readonly string[]) =>
 /** Most bytes a spreadsheet may unpack to: a phone has no room for more. */
 const MOST_UNPACKED = 120_000_000;
 
-/** The sheets of an .xlsx file. Formulas count with the result the file holds, merged cells with their value in each. */
+/**
+ * The sheets of an .xlsx file. Formulas count with the result the file holds; a cell merged downward has its value in
+ * each row, one merged across only in its first, since a title over all columns is no value of theirs.
+ */
 export async function workbookSheets(bytes: Uint8Array): Promise<SheetFile> {
   let unpacked = 0;
   try {
@@ -41,32 +44,58 @@ export async function workbookSheets(bytes: Uint8Array): Promise<SheetFile> {
   } catch {
     return { ok: false, message: 'This file cannot be opened as a spreadsheet: save it again as .xlsx, or as CSV.' }; // prettier-ignore
   }
-  const sheets: Extract<SheetFile, { ok: true }>['sheets'] = [];
+  const sheets: RawSheet[] = [];
   const notes: string[] = [];
   let why = 'The spreadsheet is empty: it wants a header row and a row for every link.';
   for (const page of book.worksheets) {
-    const merged: string[] = [];
-    const unknown: string[] = [];
-    const rows: { cells: string[]; line: number }[] = [];
+    const odd: Record<keyof typeof ODD_CELLS, string[]> = { merged: [], unknown: [], errors: [], dates: [] };
+    const rows: RawRow[] = [];
     page.eachRow({ includeEmpty: false }, (row, line) => {
       const cells: string[] = [];
+      let struck = true;
       row.eachCell({ includeEmpty: true }, (cell, column) => {
-        if (cell.isMerged && cell.master.address !== cell.address) merged.push(cell.address);
-        const text = textOf(cell.value);
-        if (text === null) unknown.push(cell.address);
+        const inherited = cell.isMerged && cell.master.address !== cell.address;
+        if (inherited && cell.master.col !== cell.col) return void (cells[column - 1] = '');
+        if (inherited) odd.merged.push(cell.address);
+        const { value } = cell;
+        const text = textOf(value);
+        if (text === null) odd.unknown.push(cell.address);
+        if (isError(value)) odd.errors.push(cell.address);
+        if (value instanceof Date) odd.dates.push(cell.address);
         cells[column - 1] = text ?? '';
+        if (text?.trim() && !cell.font?.strike) struck = false;
       });
       const filled = Array.from(cells, (c) => c ?? '');
-      if (filled.some((c) => c.trim())) rows.push({ cells: filled, line });
+      if (filled.some((c) => c.trim()))
+        rows.push({
+          cells: filled,
+          line: String(line),
+          ...(row.hidden ? { hidden: true as const } : {}),
+          ...(struck ? { struck: true as const } : {}),
+        });
     });
-    const read = sheetOf(rows);
-    if (!read.ok) {
-      if (rows.length) why = read.message;
+    if (rows.length < 2) continue;
+    const long = tooLong(rows.length);
+    if (long) {
+      why = `${page.name}: ${long}`;
       continue;
     }
-    sheets.push({ name: page.name, sheet: read.sheet });
-    if (merged.length) notes.push(`${page.name}: merged cells (${some(merged)}) were each given the value of the whole.`); // prettier-ignore
-    if (unknown.length) notes.push(`${page.name}: ${some(unknown)} hold formulas without a result, and count as empty. Open and save the file in a spreadsheet program first.`); // prettier-ignore
+    sheets.push({ name: page.name, rows });
+    for (const kind of Object.keys(ODD_CELLS) as (keyof typeof ODD_CELLS)[])
+      if (odd[kind].length) notes.push(`${page.name}: ${ODD_CELLS[kind](some(odd[kind]))}`);
   }
   return sheets.length ? { ok: true, sheets, notes } : { ok: false, message: why };
 }
+
+/** Cells one should look at, in words. */
+const ODD_CELLS = {
+  merged: (at: string) => `cells merged downward (${at}) were each given the value of the whole.`,
+  unknown: (at: string) => `${at} hold formulas without a result, and count as empty. Open and save the file in a spreadsheet program first.`, // prettier-ignore
+  errors: (at: string) => `${at} hold an error of a formula, and count as empty.`,
+  dates: (at: string) => `${at} hold a date. Where 1-2 was meant, the spreadsheet program made a date of it: look at them.`, // prettier-ignore
+} as const;
+
+const isError = (value: Value): boolean =>
+  typeof value === 'object' &&
+  value !== null &&
+  ('error' in value || ('result' in value && isError(value.result as Value)));

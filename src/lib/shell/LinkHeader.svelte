@@ -69,3 +69,8 @@
   </p>
 {/if}
 {#if link.note}<p class="px-3 pt-1 text-sm text-faint lg:px-5">{link.note}</p>{/if}
+{#if link.own}<p class="px-3 pt-1 text-sm text-faint lg:px-5">
+    {Object.entries(link.own)
+      .map(([name, value]) => `${name}: ${value}`)
+      .join(' · ')}
+  </p>{/if}

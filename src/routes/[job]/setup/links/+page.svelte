@@ -3,9 +3,13 @@
   import { untrack } from 'svelte';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
-  import { scheduleRows, type Sheet } from '$core/plan/schedule-csv';
+  import { sheetChoices, type SheetChoice } from '$core/schedule/header';
   import type { Link } from '$core/model/job';
   import ColumnMatch from '$lib/setup/ColumnMatch.svelte';
+  import NewPanels from '$lib/setup/NewPanels.svelte';
+  import RevisionList from '$lib/setup/RevisionList.svelte';
+  import { SheetMatch } from '$lib/setup/sheet-match.svelte';
+  import { saveText } from '$lib/device/save-text';
   import PatternForm from '$lib/setup/PatternForm.svelte';
   import ProblemList from '$lib/setup/ProblemList.svelte';
   import { readSheet } from '$lib/setup/read-sheet';
@@ -19,7 +23,8 @@
   let step = $state<Step>(
     untrack(() => (page.url.searchParams.get('from') === 'pattern' ? 'pattern' : 'choose')),
   );
-  let sheets = $state.raw<{ name: string; sheet: Sheet }[]>([]);
+  let choices = $state.raw<SheetChoice[]>([]);
+  let match = $state.raw<SheetMatch | null>(null);
   let chosen = $state(0);
   let notes = $state.raw<string[]>([]);
   let says = $state('');
@@ -27,6 +32,11 @@
   /** The file or form the rows came from. */
   let from = $state('');
   const leftOver = untrack(() => table.leftOver());
+  // What a file just taken in left over is shown at once: it is what is still to be done of it.
+  if (untrack(() => leftOver.justTaken)) {
+    table.resume();
+    step = 'table';
+  }
   let panel = $state(untrack(() => job.plan.panels[0]?.id ?? ''));
 
   async function choose(event: Event): Promise<void> {
@@ -39,11 +49,20 @@
     const read = await readSheet(file);
     working = false;
     if (!read.ok) return void (says = `${file.name}: ${read.message}`);
-    from = file.name;
-    sheets = read.sheets;
+    from = file.name.replace(/\.\w+$/, '');
+    choices = sheetChoices(read.sheets);
     notes = read.notes;
-    chosen = 0;
+    pick(0);
     step = 'match';
+  }
+  function pick(i: number): void {
+    chosen = i;
+    match = new SheetMatch(choices[i]!, job.plan.parts);
+  }
+  function matched(): void {
+    if (!match) return;
+    table.show(match.read.rows, match.read.lines, from);
+    step = 'table';
   }
   function go(to: Step): void {
     says = '';
@@ -62,18 +81,18 @@
   }
   async function take(): Promise<void> {
     working = true;
-    const { changes } = table.outcome;
+    const { changes, added, changed } = table.outcome;
+    const out = [...table.removed, ...table.retiring];
+    // Before the change: this screen begins anew once the plan is another.
+    const left = table.keepLeftOut(added + changed);
     says = await job.plan.change(
-      {
-        ...changes,
-        ...(table.removed.length ? { remove: { links: [...table.removed] } } : {}),
-      },
-      from || 'table of links',
+      { ...changes, ...(out.length ? { remove: { links: out } } : {}) },
+      table.source.trim() || 'table of links',
     );
     working = false;
-    if (says) return;
-    table.putAway();
-    await goto(asking(job.at('setup'), { kept: String(table.outcome.added + table.outcome.changed) }));
+    if (says) return table.save();
+    if (left) return table.resume();
+    await goto(asking(job.at('setup'), { kept: String(added + changed) }));
   }
   function putAway(): void {
     table.putAway();
@@ -86,15 +105,22 @@
       outcome.changed && `${outcome.changed} changed`,
       outcome.same && `${outcome.same} as they are`,
       table.removed.length && `${table.removed.length} taken out`,
-      outcome.newPanels.length && `new ${outcome.newPanels.length === 1 ? 'panel' : 'panels'} ${outcome.newPanels.slice(0, 4).join(', ')}${outcome.newPanels.length > 4 ? ' …' : ''}`,
+      table.retiring.size && `${table.retiring.size} retired`,
+      table.left.rows.length && `${table.left.rows.length} left out`,
+      outcome.newPanels.length && `new ${outcome.newPanels.length === 1 ? 'panel' : 'panels'} ${outcome.newPanels.slice(0, 4).map((p) => p.name).join(', ')}${outcome.newPanels.length > 4 ? ' …' : ''}`,
       outcome.newSpaces.length && `${outcome.newSpaces.length} new ${outcome.newSpaces.length === 1 ? 'space' : 'spaces'}`,
       outcome.newOutlets && `${outcome.newOutlets} new ${outcome.newOutlets === 1 ? 'outlet' : 'outlets'}`,
     ]
       .filter(Boolean)
       .join(', '),
   ); // prettier-ignore
-  const mends = $derived(table.mendable.filter((p) => !p.keep).length);
-  const nothing = $derived(!outcome.added && !outcome.changed && !table.removed.length);
+  const mends = $derived(table.mendable.length);
+  const nothing = $derived(
+    !outcome.added && !outcome.changed && !table.removed.length && !table.retiring.size,
+  );
+  const leftCount = $derived(table.badRows.size + table.left.rows.length);
+  /** Nothing is typed yet: an empty row is not wrong, only empty. */
+  const untouched = $derived(table.rows.length === 1 && Object.keys(table.rows[0]!).length === 0);
 </script>
 
 <svelte:head><title>links · {job.plan.name}</title></svelte:head>
@@ -108,13 +134,13 @@
   {#if step === 'choose' || step === 'pattern'}
     <div class="grid gap-6 lg:max-w-3xl">
       {#if step === 'choose'}
-        {#if leftOver}
+        {#if leftOver.rows}
           <button
             class="act"
             onclick={() => {
               table.resume();
               step = 'table';
-            }}>Go on with the {leftOver} rows you left half done</button
+            }}>Go on with the {leftOver.rows} rows you left half done</button
           >
         {/if}
         <section class="grid gap-2">
@@ -129,8 +155,8 @@
             />
           </label>
           <p class="text-faint">
-            Wanted are link, head_panel, head_port and tail_room; closet, outlet, position, cable, scheme,
-            ordered, length_m, connectors and note may be there. Nothing is taken in before you say so.
+            As the drawing office sends it: titles above the header, several sheets and feet are no matter.
+            Every link needs its label, panel, port and room. Nothing is taken in before you say so.
           </p>
         </section>
         <button class="act" onclick={() => go('pattern')}
@@ -190,34 +216,52 @@
     </div>
   {:else if step === 'match'}
     <div class="grid gap-3 lg:max-w-3xl">
-      {#if sheets.length > 1}
+      {#if choices.length > 1}
         <label class="text-sm"
           >sheet
-          <select class="field" bind:value={chosen}>
-            {#each sheets as s, i (i)}<option value={i} class="bg-paper"
-                >{s.name}, {s.sheet.rows.length} rows</option
+          <select class="field" value={chosen} onchange={(e) => pick(Number(e.currentTarget.value))}>
+            {#each choices as c, i (i)}<option value={i} class="bg-paper"
+                >{c.sheets.length > 1 ? `${c.sheets.length} sheets together: ` : ''}{c.name}, {c.rows} rows</option
               >{/each}
           </select>
         </label>
       {/if}
-      {#key chosen}
-        <ColumnMatch
-          sheet={sheets[chosen]!.sheet}
-          onmatched={(matched) => {
-            const { sheet } = sheets[chosen]!;
-            table.show(scheduleRows(sheet, matched), sheet.lines);
-            step = 'table';
-          }}
-        />
-      {/key}
+      {#if match}{#key match}<ColumnMatch {match} onmatched={matched} />{/key}{/if}
     </div>
   {:else}
     {#each notes as note (note)}<p class="border-l-4 border-ink pl-3" role="status">{note}</p>{/each}
+    {#if table.taken}
+      <p class="border-l-4 border-ink pl-3" role="status">
+        {table.taken} taken in. These {table.rows.length} were left out: mend them here, save them to send back,
+        or put them away.
+      </p>
+    {/if}
+    {#if table.source}
+      <label class="max-w-xl text-sm"
+        >this schedule is called, in the history
+        <input class="field" maxlength="120" bind:value={table.source} /></label
+      >
+    {/if}
     <p class="text-lg" data-testid="schedule-says">
       {table.rows.length}
       {table.rows.length === 1 ? 'row' : 'rows'}: {words || 'nothing to take in yet'}.
     </p>
-    <ProblemList {table} />
+    <RevisionList {table} />
+    <NewPanels {table} />
+    {#if !untouched}<ProblemList {table} />{/if}
+    {#if leftCount && !untouched}
+      <div class="flex flex-wrap gap-x-4">
+        <button
+          class="min-h-12 underline underline-offset-4"
+          onclick={() => saveText(`${table.source || 'schedule'}, left out.csv`, table.leftOutCsv())}
+          >Save the {leftCount} rows left out, with what is wrong, as CSV</button
+        >
+        {#if table.left.rows.length}<button
+            class="min-h-12 underline underline-offset-4"
+            onclick={() => table.takeBack()}>put the {table.left.rows.length} back into the table</button
+          >{/if}
+      </div>
+    {/if}
     <ScheduleGrid {table} />
     <div class="in-reach-alone grid gap-2 bg-paper py-1 sm:grid-cols-2">
       {#if mends}

@@ -1,6 +1,6 @@
 import { inPortOrder } from '$core/log/next';
-import { writeScheduleCsv } from '$core/plan/schedule-csv';
-import { scheduleOf } from '$core/plan/schedule-changes';
+import { writeScheduleCsv } from '$core/schedule/sheet';
+import { scheduleOf } from '$core/schedule/changes';
 import { database } from '$lib/server/db';
 import { readPlan } from '$lib/server/jobs/job-file';
 import { answering, noSuchJob } from '$lib/server/refused';

@@ -1,9 +1,11 @@
 import { distance } from 'fastest-levenshtein';
 import type { JobPlan } from '../model/job';
-import type { ScheduleColumn, ScheduleRow } from './schedule-csv';
+import type { ScheduleColumn } from './columns';
+import { lengthIn } from './length';
+import { connectorMeant } from './meant';
+import type { ScheduleRow } from './sheet';
 import { CONNECTOR_FAMILIES, FAMILY_NAMES, type ConnectorFamily } from '../wiring/connector';
 import { MOST_CABLE_METRES } from '../model/limits';
-import { FOOT_METRES } from '../model/metres';
 import { ORDERS, type Order, type Scheme } from '../wiring/schemes';
 
 /** Longest permanent link, in metres. TIA-568, from memory. */
@@ -14,15 +16,30 @@ export interface CellProblem {
   row: number;
   column: ScheduleColumn;
   message: string;
-  mend?: { value: string; says: string };
+  /** What would mend it; `unsure`: only where a person says so, never with all the others. */
+  mend?: { value: string; says: string; unsure?: true };
   /** It is against the rule, but a person may mean it: what keeping it says. */
   keep?: string;
+  /** A panel that is too small for it, and the size that would do. */
+  enlarge?: { panel: string; ports: number; says: string };
+  /** Where nothing is obvious, what there is to choose from. */
+  choices?: readonly { value: string; says: string }[];
+  /** What it has in common with others of its column that are worded by their own values. */
+  kind?: string;
 }
+
+/** So many letters away a word may be from a connector's name to be taken for a slip of the keys. Our judgement. */
+const NEAR_LETTERS = 3;
 
 /** Says that a cell is bad. */
 export type Say = (p: CellProblem) => void;
 
-/** A whole number from 1 on; null where the cell is empty or bad. */
+/** A number as cells give it: `7`, `07`, `Port 7`, `P7`, `#7`. */
+const NUMBERED = /^(?:port|p|pos(?:ition)?\.?|no\.?|#)?\s*0*(\d{1,4})$/i;
+/** A jack by its letter, with the number of its plate before it or not: `A`, `1A`. */
+const LETTERED = /^(?:\d{1,3}\s*[-./]?\s*)?([a-h])$/i;
+
+/** A whole number from 1 on; null where the cell is empty or bad. Letters count where the trade counts by them. */
 export function whole(
   row: ScheduleRow,
   i: number,
@@ -30,22 +47,16 @@ export function whole(
   what: string,
   most: number,
   say: Say,
-  past: (n: number) => string,
+  past: (n: number) => Pick<CellProblem, 'message' | 'enlarge' | 'kind'>,
+  letters = false,
 ): number | null {
   const text = row[column];
   if (!text) return null;
-  const n = Number(text.replace(/^0+(?=\d)/, ''));
-  const digits = /(\d{1,3})\D*$/.exec(text)?.[1];
+  const letter = letters ? LETTERED.exec(text)?.[1] : undefined;
+  const n = letter ? letter.toUpperCase().charCodeAt(0) - 64 : Number(NUMBERED.exec(text)?.[1] ?? NaN);
   if (!Number.isInteger(n) || n < 1)
-    say({
-      row: i,
-      column,
-      message: `“${text.slice(0, 30)}” is no number of a ${what}.`,
-      ...(digits && Number(digits) >= 1 && Number(digits) <= most
-        ? { mend: { value: String(Number(digits)), says: `take ${Number(digits)}` } }
-        : {}),
-    });
-  else if (n > most) say({ row: i, column, message: past(n) });
+    say({ row: i, column, message: `“${text.slice(0, 30)}” is no number of a ${what}.` });
+  else if (n > most) say({ row: i, column, ...past(n) });
   else return n;
   return null;
 }
@@ -70,9 +81,7 @@ export function orderOf(row: ScheduleRow, i: number, say: Say): Order | undefine
   return order;
 }
 
-/** The connector family a text names; undefined where none. */
-export const familyNamed = (text: string): ConnectorFamily | undefined =>
-  CONNECTOR_FAMILIES.find((f) => plainly(f) === plainly(text) || plainly(FAMILY_NAMES[f]) === plainly(text)); // prettier-ignore
+const CONNECTOR_CHOICES = CONNECTOR_FAMILIES.map((f) => ({ value: f as string, says: FAMILY_NAMES[f] }));
 
 /** The connector family of an end, the usual one where the cell is empty or bad. */
 export function connector(
@@ -84,11 +93,20 @@ export function connector(
 ): ConnectorFamily {
   const text = row[column];
   if (!text) return usual;
-  const meant = familyNamed(text);
+  const meant = connectorMeant(text);
   if (meant) return meant;
   const nearest = [...CONNECTOR_FAMILIES].sort((a, b) => distance(plainly(a), plainly(text)) - distance(plainly(b), plainly(text)))[0]!; // prettier-ignore
-  const value = distance(plainly(nearest), plainly(text)) <= 5 ? nearest : usual;
-  say({ row: i, column, message: `“${text.slice(0, 40)}” is no connector known here.`, mend: { value, says: `take ${FAMILY_NAMES[value]}` } }); // prettier-ignore
+  const near = distance(plainly(nearest), plainly(text)) <= NEAR_LETTERS;
+  const both = /rj-?\s?45|8p8c|modular/i.test(text);
+  say({
+    row: i,
+    column,
+    message: both
+      ? `“${text.slice(0, 40)}” may be a plug or a jack: choose which.`
+      : `“${text.slice(0, 40)}” is no connector known here: choose what it is.`,
+    choices: CONNECTOR_CHOICES,
+    ...(near ? { mend: { value: nearest, says: `take ${FAMILY_NAMES[nearest]}` } } : {}),
+  });
   return usual;
 }
 
@@ -96,22 +114,19 @@ export function connector(
 export function metres(row: ScheduleRow, i: number, say: Say, before?: number): number | undefined {
   const text = row.length_m;
   if (!text) return undefined;
-  const [, number, unit] = /^(-?\d+(?:[.,]\d+)?)\s*(m|metres?|meters?|ft|feet|')?\.?$/i.exec(text) ?? [];
-  const value = Number((number ?? 'x').replace(',', '.'));
-  const refuse = (message: string, mend: string, says: string) =>
-    void say({ row: i, column: 'length_m', message, mend: { value: mend, says } });
-  if (Number.isNaN(value)) return refuse(`“${text.slice(0, 20)}” is no length: write metres, such as 31.4.`, '', 'leave the length out'); // prettier-ignore
-  if (unit && !/^m/i.test(unit)) {
-    const inMetres = (value * FOOT_METRES).toFixed(1);
-    return refuse(`${text} is in feet: the column holds metres.`, inMetres, `make it ${inMetres} m`);
-  }
-  if (value <= 0 || value > MOST_CABLE_METRES) return refuse(`A length of ${text.slice(0, 20)} m cannot be.`, '', 'leave the length out'); // prettier-ignore
+  const leaveOut = { value: '', says: 'leave the length out' };
+  const read = lengthIn(text, 'm');
+  if (!read.ok) return void say({ row: i, column: 'length_m', message: read.message, mend: leaveOut });
+  const value = Number(read.metres.toFixed(2));
+  if (value <= 0 || value > MOST_CABLE_METRES)
+    return void say({ row: i, column: 'length_m', message: `A length of ${value} m cannot be.`, mend: leaveOut }); // prettier-ignore
   if (value > MOST_LINK_METRES && value !== before)
     say({
       row: i,
       column: 'length_m',
       message: `${value} m is past the ${MOST_LINK_METRES} m of a permanent link.`,
-      mend: { value: '', says: 'leave the length out' },
+      kind: 'past a link',
+      mend: leaveOut,
       keep: `keep ${value} m, it is meant so`,
     });
   return value;

@@ -1,4 +1,4 @@
-import type { ScheduleRow } from './schedule-csv';
+import type { ScheduleRow } from './sheet';
 import { MOST_PORTS, MOST_POSITIONS } from '../model/limits';
 import { identifierFor, patternProblem } from '../model/identifiers';
 

@@ -1,5 +1,5 @@
 import type { JobPlan, Link, Panel, Space } from '../model/job';
-import type { ScheduleRow } from './schedule-csv';
+import type { ScheduleRow } from './sheet';
 import { MOST_PORTS, MOST_POSITIONS } from '../model/limits';
 
 /** What an outlet is called where nobody named it. */
@@ -7,8 +7,19 @@ const USUAL_OUTLET = '1';
 /** What a closet is called where a schedule names none and the job has none. */
 const USUAL_CLOSET = 'Closet';
 
-const norm = (s: string) => s.trim().toLowerCase();
+/** Sizes panels come in. */
+export const PANEL_SIZES = [12, 24, 48, 96] as const;
+/** A new panel has so many ports where nobody says otherwise. Common practice: 24 a rack unit. */
+const USUAL_PORTS = 24;
+/** The smallest size of a panel that has this port; undefined past the largest. */
+export const sizeFor = (port: number, least: number = USUAL_PORTS): number | undefined =>
+  PANEL_SIZES.find((n) => n >= Math.max(port, least));
+
+/** Names as names are compared. */
+export const norm = (s: string): string => s.trim().toLowerCase();
 const key = (a: string, b: string) => `${norm(a)}\n${norm(b)}`;
+/** The key of a panel by the names of its closet and its own. */
+export const panelKeyOf = key;
 
 /** Closets, panels and outlets by the names a schedule gives them, and who holds which port and position. */
 export class Places {
@@ -21,8 +32,13 @@ export class Places {
   private readonly positions = new Map<string, Map<number, string>>();
   private readonly given = new Map<string, string>();
 
-  /** `others` are the links of the job that the schedule says nothing of: they keep their places. */
-  constructor(plan: JobPlan, rows: readonly ScheduleRow[], others: readonly Link[]) {
+  /** `others` are the links of the job that the schedule says nothing of: they keep their places. `sizes` are panels a person gave a size. */
+  constructor(
+    plan: JobPlan,
+    rows: readonly ScheduleRow[],
+    others: readonly Link[],
+    private readonly sizes: ReadonlyMap<string, number> = new Map(),
+  ) {
     const spaces = new Map(plan.spaces.map((s) => [s.id, s]));
     this.closets = plan.spaces.filter((s) => s.kind === 'closet' && !s.retired);
     const panelKeys = new Map<string, string>();
@@ -66,9 +82,9 @@ export class Places {
   panelKey(closet: string, panel: string): string {
     return key(closet, panel);
   }
-  /** Ports of a panel that is there; null for a new one. */
+  /** Ports of a panel that is there or was given a size; null for a new one. */
   portsOf(panelKey: string): number | null {
-    return this.panels.get(panelKey)?.ports ?? null;
+    return this.sizes.get(panelKey) ?? this.panels.get(panelKey)?.ports ?? null;
   }
   outletKey(room: string, outlet: string): string {
     return key(room, outlet);

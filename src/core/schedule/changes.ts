@@ -1,13 +1,13 @@
 import { isShielded } from '../model/cable-named';
 import type { JobPlan, Link, LinkEnd, Outlet, Panel, Space } from '../model/job';
 import type { PlanChanges } from '../model/plan-changes';
-import type { ScheduleRow } from './schedule-csv';
-import { NewIds, slugOf } from './new-ids';
-import type { ReadRow } from './schedule-row';
-import { whereabouts } from './whereabouts';
+import type { ScheduleRow } from './sheet';
+import { NewIds, slugOf } from '../plan/new-ids';
+import { floorOfRoom } from './floor';
+import { norm, panelKeyOf, sizeFor } from './places';
+import type { ReadRow } from './row';
+import { whereabouts } from '../plan/whereabouts';
 
-/** Sizes panels come in; a new one is as large as the smallest that holds its highest port. */
-const PANEL_SIZES = [12, 24, 48, 96];
 /** Spaces that nobody placed are drawn in rows of so many, so far apart, in metres. */
 const SPACES_A_ROW = 6;
 const SPACE_APART = 8;
@@ -22,15 +22,26 @@ export interface ScheduleChanges {
   same: number;
   /** Spaces, panels and outlets that are new, by name. */
   newSpaces: string[];
-  newPanels: string[];
+  newPanels: NewPanel[];
   newOutlets: number;
 }
 
-const norm = (s: string) => s.trim().toLowerCase();
+/** A panel a schedule brings: its key, its names, how many ports it gets and which is the highest in use. */
+export interface NewPanel {
+  key: string;
+  name: string;
+  closet: string;
+  ports: number;
+  highest: number;
+}
 
 /** The changes of a plan that take checked rows in: new closets, panels, rooms and outlets come with them. */
-export function scheduleChanges(rows: readonly ReadRow[], plan: JobPlan): ScheduleChanges {
-  const build = new Build(plan, closetFloors(rows));
+export function scheduleChanges(
+  rows: readonly ReadRow[],
+  plan: JobPlan,
+  sizes: ReadonlyMap<string, number> = new Map(),
+): ScheduleChanges {
+  const build = new Build(plan, closetFloors(rows), sizes);
   const put: Link[] = [];
   let [added, changed, same] = [0, 0, 0];
   for (const r of rows) {
@@ -55,7 +66,7 @@ export function scheduleChanges(rows: readonly ReadRow[], plan: JobPlan): Schedu
     changed,
     same,
     newSpaces: build.spaces.fresh.map((s) => s.name),
-    newPanels: build.panels.fresh.map((p) => p.name),
+    newPanels: [...build.newPanels.values()],
     newOutlets: build.outlets.fresh.length,
   };
 }
@@ -104,6 +115,7 @@ class Build {
   constructor(
     private readonly plan: JobPlan,
     private readonly closetFloors: ReadonlyMap<string, number>,
+    private readonly sizes: ReadonlyMap<string, number>,
   ) {
     const active = <T extends { retired?: true | undefined }>(list: readonly T[]) => list.filter((x) => !x.retired); // prettier-ignore
     this.spaces = new Shelf(active(plan.spaces), (s) => `${s.kind}\n${norm(s.name)}`);
@@ -119,12 +131,14 @@ class Build {
     for (const s of plan.spaces) this.perFloor.set(s.floor, (this.perFloor.get(s.floor) ?? 0) + 1);
   }
 
-  private space(kind: Space['kind'], name: string): Space {
+  private space(kind: Space['kind'], name: string, said?: number): Space {
     const there = this.spaces.get(`${kind}\n${norm(name)}`);
     // A link may end in another closet: a space is looked for under its name first, whatever it is.
     const other = kind === 'room' ? this.spaces.get(`closet\n${norm(name)}`) : undefined;
-    if (there ?? other) return (there ?? other)!;
-    const floor = kind === 'room' ? floorOf(name) : (this.closetFloors.get(norm(name)) ?? 0);
+    const known = (there ?? other)!;
+    if (known && (said === undefined || known.floor === said)) return known;
+    if (known) return this.spaces.set(`${known.kind}\n${norm(name)}`, { ...known, floor: said! });
+    const floor = said ?? (kind === 'room' ? floorOfRoom(name) : this.closetFloors.get(norm(name))) ?? 0;
     const n = this.perFloor.get(floor) ?? 0;
     this.perFloor.set(floor, n + 1);
     return this.spaces.set(`${kind}\n${norm(name)}`, {
@@ -137,12 +151,22 @@ class Build {
     });
   }
 
+  /** Panels that are new, by their keys. */
+  readonly newPanels = new Map<string, NewPanel>();
+
   private panel(closet: Space, name: string, port: number): Panel {
     const key = `${closet.id}\n${norm(name)}`;
+    const said = panelKeyOf(closet.name, name);
     const there = this.panels.get(key);
-    if (there && there.ports >= port) return there;
-    const ports = PANEL_SIZES.find((n) => n >= port)!;
-    if (there) return this.panels.set(key, { ...there, ports });
+    const fresh = this.newPanels.get(said);
+    if (there && !fresh) {
+      const ports = Math.max(there.ports, this.sizes.get(said) ?? 0);
+      return ports === there.ports ? there : this.panels.set(key, { ...there, ports });
+    }
+    const highest = Math.max(fresh?.highest ?? 0, port);
+    const ports = Math.max(this.sizes.get(said) ?? 0, sizeFor(highest, this.sizes.has(said) ? 1 : undefined)!); // prettier-ignore
+    this.newPanels.set(said, { key: said, name: name.trim(), closet: closet.name, ports, highest });
+    if (there) return there.ports === ports ? there : this.panels.set(key, { ...there, ports });
     const id = this.ids.panel.give(name.trim().slice(0, 60));
     return this.panels.set(key, { id, name: name.trim(), space: closet.id, ports, order: ++this.panelOrder });
   }
@@ -166,7 +190,7 @@ class Build {
     return r.closet ? { space: this.space('room', r.closet).id } : { outlet, position };
   }
   private tailPlace(r: ReadRow): Partial<LinkEnd> {
-    const room = this.space('room', r.room);
+    const room = this.space('room', r.room, r.floor);
     return r.outlet
       ? { outlet: this.outlet(room, r.outlet, r.position).id, position: r.position }
       : { space: room.id };
@@ -182,6 +206,7 @@ class Build {
     delete kept.scheme;
     delete kept.lengthMetres;
     delete kept.note;
+    delete kept.own;
     return {
       ...kept,
       id: before?.id ?? this.ids.link.give(r.label.slice(0, 60)),
@@ -194,6 +219,7 @@ class Build {
       ...(r.scheme ? { scheme: r.scheme } : {}),
       ...(r.lengthMetres ? { lengthMetres: r.lengthMetres } : {}),
       ...(r.note ? { note: r.note } : {}),
+      ...(r.own && Object.keys(r.own).length ? { own: { ...r.own } } : {}),
     };
   }
 }
@@ -201,16 +227,14 @@ class Build {
 const slackOf = (end: LinkEnd | undefined): Partial<LinkEnd> =>
   end?.slackMm === undefined ? {} : { slackMm: end.slackMm };
 
-/** The floor a room's number tells: its hundreds, in common practice. Others stand on the ground floor until placed. */
-const floorOf = (name: string): number => Number(/(?:^|\D)(\d{1,2})\d{2}(?:\D|$)/.exec(name)?.[1] ?? 0);
-
 /** The floor of each closet of a schedule: that of most of the rooms it serves. */
 function closetFloors(rows: readonly ReadRow[]): Map<string, number> {
   const served = new Map<string, Map<number, number>>();
   for (const r of rows) {
     const floors = served.get(norm(r.closet)) ?? new Map<number, number>();
     served.set(norm(r.closet), floors);
-    floors.set(floorOf(r.room), (floors.get(floorOf(r.room)) ?? 0) + 1);
+    const floor = r.floor ?? floorOfRoom(r.room) ?? 0;
+    floors.set(floor, (floors.get(floor) ?? 0) + 1);
   }
   return new Map(
     [...served].map(([closet, floors]) => [closet, [...floors].sort((a, b) => b[1] - a[1])[0]![0]]),
@@ -238,6 +262,8 @@ export function scheduleOf(plan: JobPlan, links: readonly Link[]): ScheduleRow[]
         ...(l.scheme ? { scheme: l.scheme } : {}),
         ...(l.lengthMetres ? { length_m: String(l.lengthMetres) } : {}),
         ...(l.note ? { note: l.note } : {}),
+        ...(tail.space ? { tail_floor: String(tail.space.floor) } : {}),
+        ...(l.own ? { own: l.own } : {}),
       };
     });
 }
