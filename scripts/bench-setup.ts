@@ -6,7 +6,7 @@ import ExcelJS from 'exceljs';
 import { compareSchedule } from '../src/core/schedule/compare';
 import { readSchedule } from '../src/core/schedule/reading';
 import { type ScheduleRow } from '../src/core/schedule/sheet';
-import { readSheetBytes } from '../src/lib/setup/sheet-bytes';
+import { readSheetBytes } from '../src/lib/sheets/bytes';
 import { LABEL_SHEETS } from '../src/core/labels/label-sheet';
 import { checkSchedule } from '../src/core/schedule/check';
 import { scheduleChanges } from '../src/core/schedule/changes';

@@ -146,3 +146,43 @@ test('a job is begun, planned, exported as a schedule and labelled over HTTP; wh
     expect(((await answer.json()) as { error: { message: string } }).error.message).not.toBe('');
   }
 });
+
+test('another program sends a schedule and readings, and reads how far the job is', async ({ request }) => {
+  const job = await ownJob(request);
+  const at = `/api/jobs/${job}`;
+  const headers = { 'content-type': 'text/csv' };
+  const schedule = 'Cabling schedule;;;\nDrop ID;Patch Panel;Port;Room\nN-1;N9;1;Galley\nN-2;N9;x;Galley\n';
+  const closet = schedule.replace('Room', 'Room;TR').replaceAll('Galley', 'Galley;Low closet');
+  const send = (query: string, data = closet) => request.post(`${at}/schedule${query}`, { headers, data });
+
+  const said = await (await send('')).json();
+  expect(said).toMatchObject({
+    taken: false,
+    rows: 2,
+    new: 1,
+    problems: [{ line: '4', column: 'head_port' }],
+  });
+  const refused = await send('?take=all');
+  expect(refused.status()).toBe(409);
+  expect((await refused.json()).error.message).toContain('1 of 2 rows are bad');
+  expect((await (await request.get(at)).json()).plan.links.some((l: { label: string }) => l.label === 'N-1')).toBe(false); // prettier-ignore
+  expect(await (await send('?take=good&from=drawing+office&by=una')).json()).toMatchObject({ taken: true, new: 1 }); // prettier-ignore
+  expect((await send('?take=some')).status()).toBe(400);
+  expect((await send('', 'a,b\nc,d\n')).status()).toBe(400);
+
+  const before = await (await request.get(at)).json();
+  const readings = 'link,walk,evidence,splits,taken_at\nN-1,1 2 3 4 5 6 7 8,wiremap,,2026-11-20T10:00:00Z\n';
+  const log = (data: string, by = '?by=una') => request.post(`${at}/readings${by}`, { headers, data });
+  expect((await log(readings, '')).status()).toBe(400);
+  expect((await log(readings.replace('N-1,1', 'N-77,1'))).status()).toBe(409);
+  expect(await (await log(readings)).json()).toEqual({ logged: 1, again: 0, problems: [] });
+  expect(await (await log(readings)).json()).toEqual({ logged: 0, again: 1, problems: [] });
+  const after = await (await request.get(at)).json();
+  expect(after.progress.links).toBe(before.progress.links);
+  expect(after.states.find((s: { link: string }) => s.link === 'N-1').lastReading.verdict).toBe('pass');
+
+  const described = await (await request.get('/api/openapi.json')).json();
+  expect(described.openapi).toBe('3.1.0');
+  expect((await (await request.get('/api/schemas/job@1')).json()).type).toBe('object');
+  expect((await request.get('/api/schemas/nothing')).status()).toBe(404);
+});

@@ -5,7 +5,7 @@ import { applyChanges } from '../../src/core/plan/apply-changes';
 import { checkSchedule } from '../../src/core/schedule/check';
 import { scheduleChanges, scheduleOf } from '../../src/core/schedule/changes';
 import { readSchedule } from '../../src/core/schedule/reading';
-import { readSheetBytes } from '../../src/lib/setup/sheet-bytes';
+import { readSheetBytes } from '../../src/lib/sheets/bytes';
 
 const LINKS = 150;
 /** The links every schedule below is about, each written with its own disorder. */

@@ -1,8 +1,8 @@
 import ExcelJS from 'exceljs';
 import { zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
-import { readSheetBytes } from '../../src/lib/setup/sheet-bytes';
-import { MOST_BYTES } from '../../src/lib/setup/sheet-file';
+import { readSheetBytes } from '../../src/lib/sheets/bytes';
+import { MOST_BYTES } from '../../src/lib/sheets/file';
 
 const utf8 = (text: string) => new TextEncoder().encode(text);
 const HEADER = ['link', 'head_panel', 'head_port', 'tail_room'];

@@ -48,6 +48,8 @@ export const ROLE_WORDS: Record<Role, string> = {
  */
 export const ROUTE_RIGHTS: Record<string, Right> = {
   'GET /api/health': 'open',
+  'GET /api/openapi.json': 'open',
+  'GET /api/schemas/[name]': 'open',
   'POST /api/diagnose': 'open',
   'POST /api/simulate': 'open',
   'GET /api/access': 'open',
@@ -63,11 +65,14 @@ export const ROUTE_RIGHTS: Record<string, Right> = {
   'GET /api/jobs': 'inside',
   'POST /api/jobs': 'jobs',
   'POST /api/jobs/import': 'jobs',
+  'GET /api/jobs/[job]': 'read',
   'GET /api/jobs/[job]/site': 'read',
   'GET /api/jobs/[job]/events': 'read',
   'GET /api/jobs/[job]/export': 'read',
   'GET /api/jobs/[job]/history': 'read',
   'GET /api/jobs/[job]/schedule': 'read',
+  'POST /api/jobs/[job]/schedule': 'plan',
+  'POST /api/jobs/[job]/readings': 'log',
   'GET /api/jobs/[job]/tools': 'read',
   'GET /api/jobs/[job]/links/[link]/history': 'read',
   'POST /api/jobs/[job]/links/[link]/tester': 'log',

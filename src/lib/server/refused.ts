@@ -123,6 +123,14 @@ export async function readJson(request: Request, limit: number): Promise<unknown
   }
 }
 
+/** The query of a request by its schema. Throws `Refused` with the first thing that is wrong. */
+export function readQuery<S extends z.ZodType>(url: URL, schema: S): z.infer<S> {
+  const parsed = schema.safeParse(Object.fromEntries(url.searchParams));
+  if (parsed.success) return parsed.data;
+  const first = parsed.error.issues[0]!;
+  throw Refused.fromZod(`${first.path.join('.') || 'The address'}: ${first.message}`, parsed.error);
+}
+
 /** Runs a route's work and turns what it refuses into its answer. */
 export async function answering(work: () => Promise<Response>): Promise<Response> {
   try {

@@ -12,7 +12,7 @@
   import { saveText } from '$lib/device/save-text';
   import PatternForm from '$lib/setup/PatternForm.svelte';
   import ProblemList from '$lib/setup/ProblemList.svelte';
-  import { readSheet } from '$lib/setup/read-sheet';
+  import { readSheet } from '$lib/sheets/read';
   import ScheduleGrid from '$lib/setup/ScheduleGrid.svelte';
   import { ScheduleTable } from '$lib/setup/table.svelte';
   import { useJob } from '$lib/job/open-job.svelte';

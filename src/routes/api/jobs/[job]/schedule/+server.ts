@@ -1,9 +1,12 @@
 import { inPortOrder } from '$core/log/next';
 import { writeScheduleCsv } from '$core/schedule/sheet';
 import { scheduleOf } from '$core/schedule/changes';
+import { json } from '@sveltejs/kit';
+import { MOST_BYTES } from '$lib/sheets/file';
 import { database } from '$lib/server/db';
+import { bringSchedule, bringScheduleQuery } from '$lib/server/jobs/bring-schedule';
 import { readPlan } from '$lib/server/jobs/job-file';
-import { answering, noSuchJob } from '$lib/server/refused';
+import { answering, noSuchJob, readBytes, readQuery } from '$lib/server/refused';
 import type { RequestHandler } from './$types';
 
 /** The job's links as a schedule, which can be brought in again. */
@@ -21,4 +24,11 @@ export const GET: RequestHandler = ({ params }) =>
         'content-disposition': `attachment; filename="${params.job}-schedule.csv"`,
       },
     });
+  });
+
+/** Reads a schedule and says what it would do; with `take=all` or `take=good` takes it in. */
+export const POST: RequestHandler = ({ params, request, url }) =>
+  answering(async () => {
+    const how = readQuery(url, bringScheduleQuery);
+    return json(await bringSchedule(await database(), params.job, await readBytes(request, MOST_BYTES), how));
   });

@@ -1,6 +1,6 @@
 import { unzipSync } from 'fflate';
 import { tooLong, type RawRow, type RawSheet } from '$core/schedule/sheet';
-import type { SheetFile } from './sheet-file';
+import type { SheetFile } from './file';
 
 type Value = import('exceljs').CellValue;
 

@@ -1,4 +1,4 @@
-import { MOST_BYTES, type SheetFile } from './sheet-file';
+import { MOST_BYTES, type SheetFile } from './file';
 
 /** Reads a file of cells off the main thread. */
 export async function readSheet(file: File): Promise<SheetFile> {

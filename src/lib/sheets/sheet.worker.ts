@@ -1,3 +1,3 @@
-import { readSheetBytes } from './sheet-bytes';
+import { readSheetBytes } from './bytes';
 
 self.onmessage = async (event: MessageEvent<Uint8Array>) => postMessage(await readSheetBytes(event.data));

@@ -1,5 +1,5 @@
 import { parseText } from '$core/schedule/sheet';
-import { MOST_BYTES, type SheetFile } from './sheet-file';
+import { MOST_BYTES, type SheetFile } from './file';
 import { workbookSheets } from './workbook';
 
 const starts = (bytes: Uint8Array, ...mark: number[]) => mark.every((b, i) => bytes[i] === b);

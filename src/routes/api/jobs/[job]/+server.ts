@@ -1,0 +1,16 @@
+import { json } from '@sveltejs/kit';
+import { database } from '$lib/server/db';
+import { jobsProgress, readPlan } from '$lib/server/jobs/job-file';
+import { readStates } from '$lib/server/jobs/states';
+import { answering, noSuchJob } from '$lib/server/refused';
+import type { RequestHandler } from './$types';
+
+/** A job for other programs: its plan, how every link stands, and how far it is. */
+export const GET: RequestHandler = ({ params }) =>
+  answering(async () => {
+    const db = await database();
+    const plan = await readPlan(db, params.job);
+    if (!plan) throw noSuchJob(params.job);
+    const progress = (await jobsProgress(db)).get(params.job) ?? { links: 0, proven: 0 };
+    return json({ plan, states: await readStates(db, params.job), progress });
+  });
