@@ -37,6 +37,7 @@ const CORE_FLOORS = [
   'cords',
   'testers',
   'practice',
+  'drill',
   'formats',
   'access',
 ];

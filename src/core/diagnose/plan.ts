@@ -122,6 +122,27 @@ const walk = new Uint8Array(8);
  * followed by a reading that splits what is left, every look splits by what it shows. Branches that cannot beat
  * the best so far are cut by what each hypothesis would cost if it were known.
  */
+/** Plates that are still on, as a set: 1 for the head's, 2 for the tail's. */
+export type Plates = number;
+type CostsAt = Pick<PlanContext, 'costs' | 'connector'>;
+
+const redoMinutes = (end: End, { costs, connector }: CostsAt): number =>
+  ({ plug: costs.redoPlug, jack: costs.redoJack, core: costs.redoCore })[connector[end]];
+
+/** Minutes of an action from where one stands, with its walk, the plate it takes off, and the reading after it. */
+export function actionMinutes(a: PlannedAction, s: { at: End; plates: Plates }, at: CostsAt): number {
+  const { costs } = at;
+  if (a.action === 're-pull') return costs.repull + costs.prove;
+  if (a.action === 'check') return costs.check + costs.prove;
+  const walk = a.end === s.at ? 0 : costs.walk;
+  if (a.action === 'swap-lead') return walk + costs.swapLead + costs.prove;
+  const there = walk + (s.plates & plateOf(a.end) ? costs.open : 0);
+  if (a.action === 'look') return there + costs.look;
+  const work =
+    a.action === 'repunch' ? costs.repunch + costs.repunchEach * a.contacts.length : redoMinutes(a.end, at);
+  return there + work + costs.prove;
+}
+
 export class Planner {
   private readonly known = new Map<number, number>();
   private readonly shown = new Map<number, number>();
@@ -170,21 +191,11 @@ export class Planner {
 
   /** Minutes of an action with its walk, the plate it takes off, and the reading after it. */
   private minutesOf(a: PlannedAction, s: Pick<Situation, 'at' | 'plates'>): number {
-    const { costs } = this.context;
-    if (a.action === 're-pull') return costs.repull + costs.prove;
-    if (a.action === 'check') return costs.check + costs.prove;
-    const walk = a.end === s.at ? 0 : costs.walk;
-    if (a.action === 'swap-lead') return walk + costs.swapLead + costs.prove;
-    const there = walk + (s.plates & plateOf(a.end) ? costs.open : 0);
-    if (a.action === 'look') return there + costs.look;
-    const work =
-      a.action === 'repunch' ? costs.repunch + costs.repunchEach * a.contacts.length : this.redoCost(a.end);
-    return there + work + costs.prove;
+    return actionMinutes(a, s, this.context);
   }
 
   private redoCost(end: End): number {
-    const { costs, connector } = this.context;
-    return { plug: costs.redoPlug, jack: costs.redoJack, core: costs.redoCore }[connector[end]];
+    return redoMinutes(end, this.context);
   }
 
   private mass(set: number): number {

@@ -28,6 +28,7 @@ export const KIND_WORDS: Record<LogEntry['kind'], string> = {
   note: 'notes',
   tool: 'tools',
   'leads-proved': 'leads proven',
+  drilled: 'drill',
   void: 'taken back',
 };
 
@@ -74,6 +75,8 @@ export function entryWords(e: LogEntry, link: Link | undefined, terms: Terms): s
       return `took an entry back: ${e.data.reason}`;
     case 'leads-proved':
       return `leads ${e.data.ok ? 'proven against each other' : 'failed against each other'}`;
+    case 'drilled':
+      return `drilled ${e.data.skill.replaceAll('/', ' ')}: ${e.data.rating > 1 ? 'right' : 'wrong'}${e.data.slip ? `, ${e.data.slip}` : ''}`;
     case 'tool':
       return TOOL_WORDS[e.data.did];
     case 'reading': {

@@ -254,6 +254,16 @@ export const JOB_ENTRY_DATA = {
     from: z.string().max(200),
     changes: z.array(planChangeSchema).max(100_000),
   }),
+  /** Somebody answered a question of the drill: of which skill, how it went (1 again, 2 hard, 3 good, 4 easy), how long it took. */
+  drilled: z.strictObject({
+    skill: z.string().min(1).max(80),
+    rating: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]),
+    ms: z.number().int().min(0).max(86_400_000),
+    /** The slip, as the trade names it. */
+    slip: z.string().max(200).optional(),
+    /** The exam it belongs to, by its seed. */
+    exam: z.string().max(80).optional(),
+  }),
   /** Takes an earlier entry of the job back. */
   void: z.strictObject({ entry: idSchema, reason: z.string().min(1).max(400) }),
 } as const;

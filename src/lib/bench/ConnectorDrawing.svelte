@@ -5,7 +5,7 @@
   import { FAMILY_NAMES } from '$core/wiring/connector';
   import Strand from '$lib/strand/Strand.svelte';
   import { conductorText } from '$lib/strand/words';
-  import { drawContacts, frameOf, HUB, hubbed, jacketOf, type Seen } from './drawing/drawing';
+  import { drawContacts, frameOf, HUB, hubbed, jacketOf, type Seen, type Slips } from './drawing/drawing';
   import { SHAPES } from './drawing/shapes';
 
   interface Props {
@@ -16,10 +16,12 @@
     shows: (contact: BenchContact) => BenchConductor | null;
     here?: BenchContact | null;
     wrong?: readonly BenchContact[];
+    /** What is to be seen wrong. */
+    slips?: Slips;
     /** Beside a question: a phone has room for both only so. */
     small?: boolean;
   }
-  let { family, seen, shielded, shows, here = null, wrong = [], small = false }: Props = $props();
+  let { family, seen, shielded, shows, here = null, wrong = [], slips = {}, small = false }: Props = $props();
   const frame = $derived(frameOf(seen, family, shielded));
   const shapes = $derived(
     SHAPES[family].filter(
@@ -28,7 +30,7 @@
         (!s.ground || (seen.kind === 'plug' && s.ground === seen.ground)),
     ),
   );
-  const contacts = $derived(drawContacts(family, seen, shielded));
+  const contacts = $derived(drawContacts(family, seen, shielded, slips));
   const nose = $derived(seen.kind === 'plug' && seen.view.from === 'front');
   const says = $derived(
     `${FAMILY_NAMES[family]} drawn${seen.kind === 'plug' ? `, ${plugViewWords(seen.view)}` : ''}: ` +
@@ -51,7 +53,7 @@
     <path d={s.d} class={s.layer} />
   {/each}
   {#if !nose && seen.kind !== 'coax' && !hubbed(seen)}
-    <rect {...jacketOf(seen)} class="jacket" />
+    <rect {...jacketOf(seen, slips)} class="jacket" />
   {/if}
   {#each contacts as c (c.contact)}
     {@const conductor = shows(c.contact)}

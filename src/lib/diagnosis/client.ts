@@ -1,5 +1,7 @@
 import type { Weights } from '$core/diagnose/catalogue';
 import type { DiagnoseInput, Diagnosis } from '$core/diagnose/types';
+import type { Conversation } from '$core/practice/conversation';
+import type { World } from '$core/practice/world';
 
 /** A diagnosis, or why no copper fits what was entered. */
 export type DiagnosisAnswer = { diagnosis: Diagnosis } | { contradiction: string };
@@ -24,6 +26,13 @@ export function diagnoseHere(input: DiagnoseInput): Promise<DiagnosisAnswer> {
   const id = ++asked;
   theWorker().postMessage({ id, input });
   return new Promise((resolve) => waiting.set(id, resolve));
+}
+
+/** How the engine would go about a fault that is hidden in a world, from its head to a pass. */
+export function bestWayHere(world: World): Promise<Conversation> {
+  const id = ++asked;
+  theWorker().postMessage({ id, world });
+  return new Promise((resolve) => waiting.set(id, (answer) => resolve((answer as unknown as { way: Conversation }).way))); // prettier-ignore
 }
 
 /** Has the worker take up the job's weights and build what it needs for such a link, before there is a reading. */

@@ -2,6 +2,7 @@ import { ofLink } from '$core/model/of-link';
 import { SvelteMap } from 'svelte/reactivity';
 import { v7 as uuid } from 'uuid';
 import { findingsCounted, weightsForJob, type FoundCounts } from '$core/diagnose/learn';
+import { memories, type Memories } from '$core/drill/memory';
 import { cautionsRead, type CautionsRead } from '$core/log/cautions';
 import type { Resolved } from '$core/log/effective';
 import { historyOf, type HistoryFilter } from '$core/log/history';
@@ -36,6 +37,8 @@ export interface LogData {
     recentReadings: EntryOf<'reading'>[];
     cautions: CautionsRead;
     found: FoundCounts;
+    /** Missing from what an older build kept on this device. */
+    drills?: Memories;
   };
   foundElsewhere: FoundCounts;
   log: readonly LogEntry[] | null;
@@ -102,6 +105,8 @@ export class JobLog {
   readonly recentReadings = $derived.by(() => this.view(recentReadings, this.data.views.recentReadings));
   /** Families whose cautions each person has read. */
   readonly cautions = $derived.by(() => this.view(cautionsRead, this.data.views.cautions));
+  /** What everybody keeps of what they drilled. */
+  readonly drills = $derived.by(() => this.view(memories, this.data.views.drills ?? {}));
   /** What was found on this job so far, counted. */
   readonly found = $derived.by(() =>
     this.view(
@@ -124,6 +129,11 @@ export class JobLog {
   /** Whether the whole log is on this device: it is not where it is long. */
   get whole(): boolean {
     return this.archive !== null;
+  }
+
+  /** The log as far as it is on this device, in no order. */
+  get here(): readonly LogEntry[] {
+    return [...(this.archive ?? []), ...this.since];
   }
 
   /** What a filter lets through of the log, newest first; null where the log is too long to be on this device. */

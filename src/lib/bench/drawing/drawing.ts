@@ -18,6 +18,13 @@ export type Seen =
   | { kind: 'legend'; shape: LegendShape; places: readonly PlacedContact[] }
   | { kind: 'coax' };
 
+/** What of an end is not as it should be, where a drawing is to show that. */
+export interface Slips {
+  shortCopper?: BenchContact;
+  jacketShort?: true;
+  tailAt?: BenchContact;
+}
+
 /** One contact of a drawing: where its strand ends, how the strand runs, and where its letters stand. */
 export interface DrawnContact {
   contact: BenchContact;
@@ -38,9 +45,12 @@ export function frameOf(
   return { width: 400, height };
 }
 /** The jacket comes up from below: in a plug it lies inside, under the strain latch; at a line it ends before the slots. */
-export const jacketOf = (seen: Seen): { x: number; y: number; width: number; height: number } =>
+export const jacketOf = (
+  seen: Seen,
+  { jacketShort }: Slips = {},
+): { x: number; y: number; width: number; height: number } =>
   seen.kind === 'plug'
-    ? { x: 132, y: 166, width: 136, height: 96 }
+    ? { x: 132, y: jacketShort ? 216 : 166, width: 136, height: jacketShort ? 46 : 96 }
     : { x: 156, y: 206, width: 88, height: 80 };
 
 /** Between two contacts of a plug or of a line of slots: letters of 16 px side by side on a narrow phone. */
@@ -48,8 +58,8 @@ const PITCH = 46;
 const column = (x: number) => 200 + (x - 3.5) * PITCH;
 
 /** A strand from the jacket's edge that runs straight from `foot` to its contact. */
-function strand(seen: Seen, share: number, toX: number, toY: number, foot: number): string {
-  const { x, y, width } = jacketOf(seen);
+function strand(seen: Seen, share: number, toX: number, toY: number, foot: number, slips: Slips): string {
+  const { x, y, width } = jacketOf(seen, slips);
   const from = x + 10 + share * (width - 20);
   return `M${from} ${y} C${from} ${(y + foot) / 2} ${toX} ${(y + foot) / 2} ${toX} ${foot} L${toX} ${toY}`;
 }
@@ -58,14 +68,19 @@ function strand(seen: Seen, share: number, toX: number, toY: number, foot: numbe
 export const hubbed = (seen: Seen): boolean => seen.kind === 'legend' && seen.shape !== 'line';
 
 /** Where every contact of a connector is drawn, and its strand from the jacket to it. */
-export function drawContacts(family: ConnectorFamily, seen: Seen, shielded: boolean): DrawnContact[] {
+export function drawContacts(
+  family: ConnectorFamily,
+  seen: Seen,
+  shielded: boolean,
+  slips: Slips = {},
+): DrawnContact[] {
   if (seen.kind === 'coax')
     return [
       { contact: 'C', x: 200, y: 14, strand: 'M200 120 L200 14', label: { x: 214, y: 20, anchor: 'start' } },
       // The braid is no wire: folded back over the jacket, it lies round it on all sides.
       { contact: 'S', x: 152, y: 226, strand: 'M152 206 L152 246', label: { x: 112, y: 220, anchor: 'end' } },
     ];
-  const drawn = seen.kind === 'plug' ? inPlug(family, seen) : byLegend(seen);
+  const drawn = seen.kind === 'plug' ? inPlug(family, seen, slips) : byLegend(seen, slips);
   if (shielded)
     drawn.push({
       contact: 'S',
@@ -96,7 +111,14 @@ const DRAIN_IN_PLUG = {
   front: { x: 200, y: 196, strand: 'M200 216 L200 196', label: { x: 216, y: 202, anchor: 'start' } },
 } as const;
 
-function inPlug(family: ConnectorFamily, seen: Extract<Seen, { kind: 'plug' }>): DrawnContact[] {
+/** Where copper ends that does not reach the nose, and a tail that a blade left beyond its slot. */
+const [SHORT_TIP, TAIL_END] = [96, 66];
+
+function inPlug(
+  family: ConnectorFamily,
+  seen: Extract<Seen, { kind: 'plug' }>,
+  slips: Slips,
+): DrawnContact[] {
   const nose = seen.view.from === 'front';
   const through = family === 'pass-through-plug';
   return seen.places.map(({ contact, x, y }) => {
@@ -112,12 +134,12 @@ function inPlug(family: ConnectorFamily, seen: Extract<Seen, { kind: 'plug' }>):
         label: { x: cx, y: y === 0 ? 20 : 228, anchor: 'middle' },
       };
     }
-    const tip = through ? 46 : 62;
+    const tip = contact === slips.shortCopper ? SHORT_TIP : through ? 46 : 62;
     return {
       contact,
       x: cx,
       y: tip,
-      strand: strand(seen, x / 7, cx, tip, 118),
+      strand: strand(seen, x / 7, cx, tip, 118, slips),
       label: { x: cx, y: 20, anchor: 'middle' },
     };
   });
@@ -130,7 +152,7 @@ const ROWS = [88, 122, 158, 192];
 /** The same round posts, where what lies beside keeps clear of the cross. */
 const ROUND = { columns: [138, 171, 229, 262], rows: [88, 108, 172, 192] };
 
-function byLegend(seen: Extract<Seen, { kind: 'legend' }>): DrawnContact[] {
+function byLegend(seen: Extract<Seen, { kind: 'legend' }>, slips: Slips): DrawnContact[] {
   if (seen.shape === 'line')
     return seen.places.map(({ contact, x }) => {
       const cx = column(x);
@@ -138,7 +160,7 @@ function byLegend(seen: Extract<Seen, { kind: 'legend' }>): DrawnContact[] {
         contact,
         x: cx,
         y: 104,
-        strand: strand(seen, x / 7, cx, 104, 160),
+        strand: strand(seen, x / 7, cx, contact === slips.tailAt ? TAIL_END : 104, 160, slips),
         label: { x: cx, y: 44, anchor: 'middle' },
       };
     });

@@ -1,6 +1,7 @@
 import { ofLink } from '$core/model/of-link';
 import { sql, type Kysely } from 'kysely';
 import { addFound, findingsCounted, nothingFound, type FoundCounts } from '$core/diagnose/learn';
+import { memories, type Memories } from '$core/drill/memory';
 import { cautionsRead, type CautionsRead } from '$core/log/cautions';
 import { leadProofs, type LeadProof } from '$core/log/leads';
 import { project } from '$core/log/projection';
@@ -18,17 +19,19 @@ export interface JobViews {
   recentReadings: EntryOf<'reading'>[];
   cautions: CautionsRead;
   found: FoundCounts;
+  drills: Memories;
 }
 
 /** The views of a job's log. */
 export async function readViews(db: Kysely<Database>, job: string): Promise<JobViews> {
-  const entries = await entriesOfKinds(db, job, ['tool', 'leads-proved', 'cautioned', 'found']);
+  const entries = await entriesOfKinds(db, job, ['tool', 'leads-proved', 'cautioned', 'found', 'drilled']);
   return {
     tools: project(toolUse, [...entries, ...(await workWithParts(db, job))]),
     leadProofs: project(leadProofs, entries),
     recentReadings: project(recentReadings, [...entries, ...(await lastReadings(db, job))]),
     cautions: project(cautionsRead, entries),
     found: await countedFound(db, job, entries),
+    drills: project(memories, entries),
   };
 }
 

@@ -1,0 +1,42 @@
+import { effective } from '../log/effective';
+import type { LogEntry } from '../model/entry';
+import { ofLink } from '../model/of-link';
+
+/** Skills that a kind of mistake found on the job asks for. */
+const ASKS_FOR: Readonly<Record<string, readonly string[]>> = {
+  'other-scheme': ['reading/other-scheme', 'order/T568A/contacts', 'order/T568B/contacts'],
+  'upside-down': ['order/T568B/latch', 'order/T568A/latch', 'reading/upside-down'],
+  'side-by-side': ['reading/split', 'sums/scheme-pair'],
+  'centre-exchanged': ['reading/crossed', 'sums/scheme-pair'],
+  'neighbour-swap': ['hands/exchanged', 'reading/split'],
+  'white-mix-up': ['hands/exchanged', 'reading/split'],
+  'solid-mix-up': ['hands/exchanged', 'reading/split'],
+  'any-exchanged': ['hands/exchanged', 'reading/split'],
+  'pair-reversed': ['reading/reversed', 'hands/exchanged'],
+  'pairs-exchanged': ['reading/crossed'],
+  'short-conductor': ['hands/short-copper', 'reading/open'],
+  'two-short': ['hands/short-copper', 'reading/open'],
+  'missed-punch': ['reading/open'],
+  'two-missed': ['reading/open'],
+  'half-punched': ['reading/open'],
+  'half-pierced': ['reading/open'],
+  'contacts-bridged': ['hands/tail-left', 'reading/short'],
+  'neighbours-joined': ['hands/tail-left', 'reading/short'],
+};
+
+/**
+ * Skills that the mistakes found in somebody's own terminations ask for: each finding counts for whoever did that end
+ * last before it.
+ */
+export function ownFaults(log: readonly LogEntry[], person: string): string[] {
+  const did = new Map<string, string>();
+  const out = new Set<string>();
+  for (const e of effective(log)) {
+    if (!ofLink(e)) continue;
+    if ((e.kind === 'seated' || e.kind === 'redone') && e.end) did.set(`${e.link} ${e.end}`, e.by);
+    if (e.kind !== 'found') continue;
+    for (const { kind, where } of e.data.mistakes)
+      if (did.get(`${e.link} ${where}`) === person) for (const s of ASKS_FOR[kind] ?? []) out.add(s);
+  }
+  return [...out];
+}

@@ -1,0 +1,60 @@
+import Papa from 'papaparse';
+import { plainCell } from '../model/csv-cell';
+import { recallOf, type Memories } from './memory';
+import { EXERCISE_WORDS, SKILLS, type Skill } from './skills';
+
+/** How somebody stands with one skill. */
+export interface SkillStand {
+  skill: Skill;
+  asked: number;
+  right: number;
+  /** How likely they still have it, 0 to 1; null where they were never asked. */
+  recall: number | null;
+  slip?: string;
+}
+
+/** Recall from which a skill counts as had. The scheduler's own aim. */
+export const HAS_IT = 0.9;
+/** Fewest answers of which anything is said. Our judgement. */
+export const FEWEST = 3;
+
+/** How a person stands with every skill, now. */
+export function standsOf(memories: Memories, person: string, now: Date): SkillStand[] {
+  const mine = Object.hasOwn(memories, person) ? memories[person]! : {};
+  return SKILLS.map((skill): SkillStand => {
+    const kept = Object.hasOwn(mine, skill.id) ? mine[skill.id] : undefined;
+    return {
+      skill,
+      asked: kept?.asked ?? 0,
+      right: kept?.right ?? 0,
+      recall: recallOf(kept, now),
+      ...(kept?.slip ? { slip: kept.slip } : {}),
+    };
+  });
+}
+
+/** Whether somebody has a skill, has not, or too little is known to say. */
+export const standing = (s: SkillStand): 'has it' | 'not yet' | 'too few' =>
+  s.asked < FEWEST || s.recall === null ? 'too few' : s.recall >= HAS_IT && s.right * 2 > s.asked ? 'has it' : 'not yet'; // prettier-ignore
+
+/** What a class can and cannot yet, a row for each person and skill, as CSV. */
+export const classCsv = (
+  people: readonly { id: string; name: string }[],
+  memories: Memories,
+  now: Date,
+): string =>
+  Papa.unparse(
+    people.flatMap((p) =>
+      standsOf(memories, p.id, now).map((s) => ({
+        person: plainCell(p.name),
+        exercise: EXERCISE_WORDS[s.skill.exercise],
+        skill: s.skill.words,
+        asked: s.asked,
+        right: s.right,
+        recall: s.recall === null ? '' : s.recall.toFixed(2),
+        stands: standing(s),
+        last_slip: plainCell(s.slip ?? ''),
+      })),
+    ),
+    { newline: '\r\n' },
+  ) + '\r\n';
