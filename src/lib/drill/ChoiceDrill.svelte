@@ -87,7 +87,7 @@
   {#each q.why as w (w)}<p>{w}</p>{/each}
 {:else}
   <button
-    class={['in-reach-alone act min-h-14 text-lg', chosen.length > 0 && 'act-now']}
+    class={['act min-h-14 text-lg', chosen.length > 0 && 'in-reach-alone act-now']}
     data-main-action
     disabled={!chosen.length}
     onclick={done}>That is it <kbd class="hidden key lg:inline">PgDn</kbd></button

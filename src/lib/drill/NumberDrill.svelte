@@ -38,7 +38,7 @@
       {#each q.way as w (w)}<li>{w}</li>{/each}
     </ul>
   {:else}
-    <button class={['in-reach-alone act min-h-14 text-lg', text.trim() && 'act-now']} data-main-action
+    <button class={['act min-h-14 text-lg', text.trim() && 'in-reach-alone act-now']} data-main-action
       >That is it <kbd class="hidden key lg:inline">PgDn</kbd></button
     >
   {/if}

@@ -62,7 +62,12 @@
       >
     {/each}
   </div>
-  <div class="grid grid-cols-[1fr_2fr] gap-2">
+  <div
+    class={[
+      'grid grid-cols-[1fr_2fr] gap-2 bg-paper py-1',
+      laid.length === q.asked.length && 'in-reach-alone',
+    ]}
+  >
     <button class="act" disabled={!laid.length} onclick={() => (laid = laid.slice(0, -1))}>Take back</button>
     <button
       class={['act min-h-14', laid.length === q.asked.length && 'act-now']}

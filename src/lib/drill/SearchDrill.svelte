@@ -22,12 +22,14 @@
   const connector = $derived(begun.world.link[end].connector);
   const layouts = layoutsFor(begun.world.link);
   const answered = $derived(session.marked !== null);
+  /** Nothing more is to be done: it passes, or somebody gave up. */
+  const over = $derived(answered || search.found || gaveUp);
   onMount(async () => {
     best = await bestWayHere(begun.world);
   });
 
   function act(did: PlannedAction): void {
-    if (answered || !session.guard.take()) return;
+    if (over || !session.guard.take()) return;
     search = doNext(search, did);
     chosen = [];
     session.guard.shown();
@@ -83,7 +85,7 @@
   <dt>so far</dt>
   <dd class="font-mono">{search.minutes.toFixed(1)} min</dd>
 </dl>
-{#if !answered}
+{#if !over}
   <Segments
     label="At which end"
     options={[
@@ -148,6 +150,7 @@
     {/each}
   </ol>
 {/if}
+{#if over && !answered}<p class="text-lg">Working out the planner’s way …</p>{/if}
 {#if answered && best}
   <section class="grid gap-1" aria-label="The best way">
     <p class="text-lg font-bold">

@@ -48,6 +48,7 @@
   const LOGGING = new Set([
     'bench',
     'sweep',
+    'drill',
     'prove',
     'round',
     'redo',
@@ -77,6 +78,7 @@
         'tools',
         'readings',
         'cords',
+        'drill',
       ])
         void preloadCode(job.at(s));
     }, 3000);
@@ -152,7 +154,7 @@
   <header
     class="flex min-h-12 flex-wrap items-center justify-end gap-x-3 border-b border-rule px-3 sm:gap-x-4 lg:col-start-2 lg:px-5 short:col-start-2"
   >
-    <a class="min-w-0 flex-1 basis-28 truncate leading-12 font-bold" href="/?all" title="All jobs"
+    <a class="min-w-0 flex-1 basis-20 truncate leading-12 font-bold" href="/?all" title="All jobs"
       >{job.plan.name}</a
     >
     {#if job.tester.line}
@@ -164,7 +166,8 @@
       >
     {/if}
     <p class="text-right text-sm leading-tight text-faint" aria-live="polite" data-testid="kept">
-      {waiting || (offline.ready ? 'all kept, works offline' : 'all kept')}
+      {#if waiting}{waiting}{:else if offline.ready}<span class="hidden sm:inline">all kept,&nbsp;</span>works
+        offline{:else}all kept{/if}
     </p>
     <button
       class="h-12 max-w-24 truncate text-sm underline decoration-rule underline-offset-4 sm:max-w-36"

@@ -41,7 +41,9 @@
   {:else}
     <div class="flex flex-wrap items-baseline gap-x-4">
       <h1 class="text-lg font-bold">{session.skill ? EXERCISE_WORDS[session.skill.exercise] : ''}</h1>
-      <p class="flex-1 font-mono text-sm" data-testid="score">{session.right} of {session.asked} right</p>
+      <p class="flex-1 font-mono text-sm whitespace-nowrap" data-testid="score">
+        {session.right} of {session.asked} right
+      </p>
       <button class="min-h-12 underline underline-offset-4" onclick={() => (session = null)}
         >enough for now</button
       >
@@ -64,23 +66,24 @@
         {:else}<NumberDrill {session} question={session.question} />{/if}
       {/key}
       {#if session.marked}
-        <p
-          class={['border-l-4 pl-3 text-xl font-bold', session.marked.right ? 'border-ink' : 'border-wrong']}
-          role="status"
-        >
-          {session.marked.right ? 'Right.' : 'Not right.'}
-          {#if session.marked.slip}<span class="block text-base font-normal">{session.marked.slip}</span>{/if}
-        </p>
-        {#if !session.marked.right}{#each rules.slice(-1) as r (r)}<p>{r}</p>{/each}{/if}
         {#if session.over}<p>
             {SITTING_MINUTES} minutes are enough for today; the rest comes back when it is due.
           </p>{/if}
-        <button
-          class="in-reach-alone act min-h-14 act-now text-lg"
-          data-main-action
-          onclick={() => session!.guard.take() && session!.next()}
-          >Next <kbd class="hidden key lg:inline">PgDn</kbd></button
-        >
+        <div class="in-reach-alone grid gap-1 bg-paper py-1">
+          <div
+            class={['border-l-4 pl-3', session.marked.right ? 'border-ink' : 'border-wrong']}
+            role="status"
+          >
+            <p class="text-xl font-bold">{session.marked.right ? 'Right.' : 'Not right.'}</p>
+            {#if session.marked.slip}<p class="max-h-[20dvh] overflow-y-auto">{session.marked.slip}</p>{/if}
+          </div>
+          <button
+            class="act min-h-14 act-now text-lg"
+            data-main-action
+            onclick={() => session!.guard.take() && session!.next()}
+            >Next <kbd class="hidden key lg:inline">PgDn</kbd></button
+          >
+        </div>
       {/if}
     {/if}
   {/if}

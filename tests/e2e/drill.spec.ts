@@ -1,0 +1,108 @@
+import { expect, test, type Page } from '@playwright/test';
+import type { JobFile } from '../../src/core/model/job';
+import { ownJob } from '../support/job';
+import { open, written } from '../support/page';
+
+const T568A = ['W-G', 'G', 'W-O', 'BL', 'W-BL', 'O', 'W-BR', 'BR'];
+const drilled = async (page: Page, job: string) =>
+  ((await (await page.request.get(`/api/jobs/${job}/export`)).json()) as JobFile).entries.filter(
+    (e) => e.kind === 'drilled',
+  );
+
+test('the order is taught, asked, marked with the name of the slip, and kept with the crew', async ({
+  page,
+  request,
+}, info) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/drill`);
+  await page.getByRole('button', { name: 'Only the order' }).click();
+  await expect(page.getByRole('region', { name: 'The rule' })).toContainText(
+    'White comes first, but for blue',
+  );
+  await page.getByRole('button', { name: /^Ask me/ }).click();
+  await expect(page.getByText('Lay T568A, contacts up, from the left.')).toBeVisible();
+  // On a phone by touch, at a desk by its keys alone: W-BL 1, BL 2, W-O 3, O 4, W-G 5, G 6, W-BR 7, BR 8.
+  const keys = ['5', '6', '3', '2', '1', '4', '7', '8'];
+  const conductors = page.getByRole('group', { name: 'Conductors' });
+  const lay = async (i: number) => {
+    if (info.project.name === 'phone')
+      await conductors.getByRole('button', { name: T568A[i], exact: true }).click(); // prettier-ignore
+    else await page.keyboard.press(keys[i]!);
+  };
+  const done = async () => {
+    const so = page.getByRole('button', { name: /^So it lies/ });
+    await expect(so).toBeEnabled();
+    await expect(async () => {
+      if (info.project.name === 'phone') await so.click({ timeout: 500 });
+      else await page.keyboard.press('PageDown');
+      await expect(page.getByRole('main').getByRole('status')).toBeVisible({ timeout: 500 });
+    }).toPass();
+  };
+  for (const i of [0, 1, 2, 3, 4, 5, 6, 7]) await lay(i);
+  await done();
+  await expect(page.getByRole('main').getByRole('status')).toContainText('Right.');
+  await expect(page.getByTestId('score')).toHaveText('1 of 1 right');
+  await expect(async () => {
+    await page.getByRole('button', { name: /^Next/ }).click({ timeout: 500 });
+    await expect(page.getByRole('button', { name: /^Ask me/ })).toBeVisible({ timeout: 500 });
+  }).toPass();
+
+  // Latch up, laid as if the contacts were: upside down, and named so.
+  await page.getByRole('button', { name: /^Ask me/ }).click();
+  await expect(page.getByText('Lay T568A, latch up, from the left.')).toBeVisible();
+  for (const i of [0, 1, 2, 3, 4, 5, 6, 7]) await lay(i);
+  await done();
+  await expect(page.getByRole('main').getByRole('status')).toContainText('Not right.');
+  await expect(page.getByRole('main').getByRole('status')).toContainText(/upside down/i);
+  await written(page);
+  await expect.poll(async () => (await drilled(page, job)).length).toBe(2);
+  const entries = await drilled(page, job);
+  expect(entries.map((e) => (e.kind === 'drilled' ? [e.data.skill, e.data.rating > 1] : []))).toEqual([
+    ['order/T568A/contacts', true],
+    ['order/T568A/latch', false],
+  ]);
+
+  // What was got wrong comes back, and is told of the one who teaches.
+  await page.getByRole('button', { name: 'enough for now' }).click();
+  await expect(page.getByRole('region', { name: 'What each can' })).toContainText('Bo Tarn');
+});
+
+test(
+  'the end at fault is looked for minute by minute, and the planner’s way stands beside it',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/drill`);
+    await page.getByRole('button', { name: 'Only which end' }).click();
+    await page.getByRole('button', { name: /^Ask me/ }).click();
+    await expect(page.getByTestId('reads')).not.toBeEmpty();
+    const press = async (name: RegExp | string) => {
+      const steps = page.getByRole('main').getByRole('listitem');
+      const before = await steps.count();
+      await expect(async () => {
+        await page.getByRole('button', { name }).click({ timeout: 500 });
+        expect(await steps.count()).toBeGreaterThan(before);
+      }).toPass();
+    };
+    await page.getByRole('button', { name: /^contact 1/ }).click();
+    await press('Look at it');
+    await expect(page.getByRole('listitem').filter({ hasText: 'looked at 1 at the head' })).toContainText(
+      '0.5 min',
+    );
+    // Doing both ends again and taking other leads mends whatever an end can have: dear, but found.
+    const found = page.getByRole('region', { name: 'The best way' });
+    for (const [end, what] of [
+      ['at the panel', 'Do the whole head again'],
+      ['at the outlet', 'Do the whole tail again'],
+      ['at the panel', 'Take another lead here'],
+      ['at the outlet', 'Take another lead here'],
+      ['at the panel', 'Check port and remote'],
+    ] as const) {
+      if (!(await page.getByRole('group', { name: 'At which end' }).isVisible())) break;
+      await page.getByRole('button', { name: new RegExp(`^${end}`) }).click();
+      await press(what);
+    }
+    await expect(found).toContainText(/min; the planner takes/, { timeout: 60_000 });
+    await expect(found).toContainText('believes');
+  },
+);
