@@ -25,6 +25,9 @@ export interface MadeSoFar {
 /** How many of these somebody has to have made, and what share of them right at once, before less is offered. Our judgement. */
 export const OFFERED_AFTER = { known: { made: 10, share: 0.9 }, sweep: { made: 30, share: 0.97 } } as const;
 
+/** How many are enough for *read-back and look* where the drill shows that the order is known by heart. Our judgement. */
+export const KNOWN_AFTER_DRILL = 5;
+
 /** What the log shows of a person's ends of one family. */
 export function madeSoFar(
   links: readonly Pick<Link, 'id'>[],
@@ -49,9 +52,18 @@ export function madeSoFar(
 export const depthsFor = (role: Person['role'] | undefined): readonly Depth[] =>
   role === 'trainee' ? ['full', 'known'] : DEPTHS;
 
-/** What may be offered after so many: never more than a role may choose. */
-export function depthOffered({ made, right }: MadeSoFar, role: Person['role'] | undefined): Depth {
-  const earned = (d: 'known' | 'sweep') => made >= OFFERED_AFTER[d].made && right >= OFFERED_AFTER[d].share * made; // prettier-ignore
+/**
+ * What may be offered after so many: never more than a role may choose. Whoever the drill shows to know the order by
+ * heart is offered *read-back and look* sooner; one press takes the log alone.
+ */
+export function depthOffered(
+  { made, right }: MadeSoFar,
+  role: Person['role'] | undefined,
+  drilled = false,
+): Depth {
+  const after = (d: 'known' | 'sweep') =>
+    d === 'known' && drilled ? KNOWN_AFTER_DRILL : OFFERED_AFTER[d].made;
+  const earned = (d: 'known' | 'sweep') => made >= after(d) && right >= OFFERED_AFTER[d].share * made; // prettier-ignore
   const may = depthsFor(role);
   return earned('sweep') && may.includes('sweep') ? 'sweep' : earned('known') ? 'known' : 'full';
 }

@@ -1,5 +1,6 @@
 import { createEmptyCard, fsrs } from 'ts-fsrs';
 import { describe, expect, it } from 'vitest';
+import { depthOffered } from '../bench/depth';
 import { belongsAt } from '../bench/seats';
 import { createEngine } from '../diagnose/engine';
 import { effective } from '../log/effective';
@@ -15,7 +16,7 @@ import { nextSkill, questionOf, ratingOf } from './next-question';
 import { markOrder, orderQuestion } from './order';
 import { ownFaults } from './own-faults';
 import { markChoice, markNumber, type ChoiceQuestion } from './question';
-import { classCsv, standing, standsOf } from './report';
+import { classCsv, knowsOrder, standing, standsOf } from './report';
 import { rulesOf } from './rules';
 import { FAULTS, HOLDS, orderSkill, SKILLS, SLIPS, SUMS } from './skills';
 import { beginSearch, doNext, ratingOfSearch } from './which-end';
@@ -212,6 +213,20 @@ describe('a class', () => {
     expect(csv.split('\r\n')).toHaveLength(SKILLS.length + 2);
     expect(csv).toContain("'=Bo");
     expect(csv).toContain('took it for right');
+  });
+  it('knows an order by heart once every hold of it is had, and is then offered less at the bench sooner', () => {
+    const at = (i: number) => ({ at: new Date(Date.UTC(2026, 4, 4, 8, 0, i)).toISOString() });
+    const of = (hold: 'contacts' | 'latch') => [1, 2, 3].map((i) => entry('drilled', { skill: orderSkill('T568B', hold), rating: 3, ms: 1 }, at(i))); // prettier-ignore
+    const now = new Date('2026-05-04T08:05:00Z');
+    const knows = (log: LogEntry[]) => knowsOrder(project(memories, log), 'bo', 'T568B', 'closed-plug', now);
+    expect([knows(of('contacts')), knows([...of('contacts'), ...of('latch')])]).toEqual([false, true]);
+    const six = { made: 6, right: 6 };
+    expect([depthOffered(six, 'technician'), depthOffered(six, 'technician', true)]).toEqual([
+      'full',
+      'known',
+    ]);
+    expect(depthOffered({ made: 20, right: 20 }, 'technician', true)).toBe('known');
+    expect(depthOffered({ made: 40, right: 40 }, 'trainee', true)).toBe('known');
   });
   it('is taught the rule of every skill before it is asked', () => {
     for (const s of SKILLS) expect(rulesOf(s.id).length, s.id).toBeGreaterThan(0);

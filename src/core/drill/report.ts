@@ -1,7 +1,9 @@
 import Papa from 'papaparse';
 import { plainCell } from '../model/csv-cell';
 import { recallOf, type Memories } from './memory';
-import { EXERCISE_WORDS, SKILLS, type Skill } from './skills';
+import { classOf, type ConnectorFamily } from '../wiring/connector';
+import type { Scheme } from '../wiring/schemes';
+import { EXERCISE_WORDS, orderSkill, SKILLS, type Skill } from './skills';
 
 /** How somebody stands with one skill. */
 export interface SkillStand {
@@ -36,6 +38,19 @@ export function standsOf(memories: Memories, person: string, now: Date): SkillSt
 /** Whether somebody has a skill, has not, or too little is known to say. */
 export const standing = (s: SkillStand): 'has it' | 'not yet' | 'too few' =>
   s.asked < FEWEST || s.recall === null ? 'too few' : s.recall >= HAS_IT && s.right * 2 > s.asked ? 'has it' : 'not yet'; // prettier-ignore
+
+/** Whether the drill shows that somebody knows an order by heart, in the holds its connector is laid in. */
+export function knowsOrder(
+  memories: Memories,
+  person: string,
+  scheme: Scheme,
+  family: ConnectorFamily,
+  now: Date,
+): boolean {
+  const holds = classOf(family) === 'plug' ? (['contacts', 'latch'] as const) : (['slots'] as const);
+  const stands = new Map(standsOf(memories, person, now).map((s) => [s.skill.id, s]));
+  return holds.every((h) => standing(stands.get(orderSkill(scheme, h))!) === 'has it');
+}
 
 /** What a class can and cannot yet, a row for each person and skill, as CSV. */
 export const classCsv = (

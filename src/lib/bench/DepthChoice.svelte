@@ -1,5 +1,6 @@
 <script lang="ts">
   import { DEPTH_NAMES, depthOffered, depthsFor, DEPTHS, madeSoFar } from '$core/bench/depth';
+  import { knowsOrder } from '$core/drill/report';
   import { FAMILY_NAMES } from '$core/wiring/connector';
   import Segments from '$lib/shell/Segments.svelte';
   import type { BenchSession } from './session.svelte';
@@ -11,7 +12,10 @@
   const made = $derived(
     madeSoFar(job.plan.ordered, (id) => job.statusOf(id), job.here.me, session.connector),
   );
-  const offered = $derived(depthOffered(made, role));
+  const byHeart = $derived(
+    knowsOrder(job.log.drills, job.here.me, session.order.scheme, session.connector, new Date()),
+  );
+  const offered = $derived(depthOffered(made, role, byHeart));
   const less = $derived(DEPTHS.indexOf(offered) > DEPTHS.indexOf(session.depth));
 </script>
 
@@ -19,8 +23,9 @@
   {#if less && session.offerOpen}
     <div class="border-l-4 border-ink pl-3" data-testid="depth offer">
       <p>
-        {made.right} of {made.made} of yours were right at once, {FAMILY_NAMES[session.connector]}. Show less
-        of it?
+        {made.right} of {made.made} of yours were right at once, {FAMILY_NAMES[session.connector]}{byHeart
+          ? ', and the drill shows you know the order'
+          : ''}. Show less of it?
       </p>
       <button
         class="min-h-12 pr-4 font-semibold underline underline-offset-4"
