@@ -39,6 +39,7 @@ const CORE_FLOORS = [
   'practice',
   'drill',
   'formats',
+  'handover',
   'access',
 ];
 const coreFloors = CORE_FLOORS.map((room, i) => ({

@@ -29,6 +29,7 @@ export const KIND_WORDS: Record<LogEntry['kind'], string> = {
   tool: 'tools',
   'leads-proved': 'leads proven',
   drilled: 'drill',
+  'handed-over': 'handovers',
   void: 'taken back',
 };
 
@@ -75,6 +76,8 @@ export function entryWords(e: LogEntry, link: Link | undefined, terms: Terms): s
       return `took an entry back: ${e.data.reason}`;
     case 'leads-proved':
       return `leads ${e.data.ok ? 'proven against each other' : 'failed against each other'}`;
+    case 'handed-over':
+      return `handed over to ${e.data.client}, ${e.data.count} entries, root ${e.data.root.slice(0, 16)}…${e.data.refused.length ? `, ${e.data.refused.length} refused` : ''}`;
     case 'drilled':
       return `drilled ${e.data.skill.replaceAll('/', ' ')}: ${e.data.rating > 1 ? 'right' : 'wrong'}${e.data.slip ? `, ${e.data.slip}` : ''}`;
     case 'tool':

@@ -264,6 +264,20 @@ export const JOB_ENTRY_DATA = {
     /** The exam it belongs to, by its seed. */
     exam: z.string().max(80).optional(),
   }),
+  /** The job was handed over: what was signed for, by whom, or refused and why. Written by the server. */
+  'handed-over': z.strictObject({
+    /** Entries the root stands for, and the root of the chain over them. */
+    count: z.number().int().min(0),
+    root: z.string().regex(/^[0-9a-f]{64}$/),
+    revision: z.number().int().min(0),
+    /** Open points that were shown before it was signed. */
+    open: z.number().int().min(0),
+    client: z.string().trim().min(1).max(120),
+    /** The signature as the path of an SVG, drawn on the glass. */
+    signature: z.string().max(20_000).optional(),
+    /** Links that were not taken over, and why. */
+    refused: z.array(z.strictObject({ link: idSchema, reason: z.string().trim().min(1).max(400) })).max(2000),
+  }),
   /** Takes an earlier entry of the job back. */
   void: z.strictObject({ entry: idSchema, reason: z.string().min(1).max(400) }),
 } as const;

@@ -49,6 +49,7 @@
     'bench',
     'sweep',
     'drill',
+    'handover',
     'prove',
     'round',
     'redo',
@@ -79,6 +80,7 @@
         'readings',
         'cords',
         'drill',
+        'handover',
       ])
         void preloadCode(job.at(s));
     }, 3000);

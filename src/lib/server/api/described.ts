@@ -4,6 +4,7 @@ import { labelRequestSchema } from '$core/formats/labels';
 import { jobFileSchema } from '$core/model/job';
 import { newJobSchema, planChangesSchema } from '$core/model/plan-changes';
 import { instantSchema } from '$core/model/reading';
+import { handoverSchema } from '../jobs/handover';
 import { bringReadingsQuery } from '../jobs/bring-readings';
 import { bringScheduleQuery } from '../jobs/bring-schedule';
 
@@ -129,6 +130,21 @@ export const DESCRIBED: Record<string, Described> = {
   'GET /api/jobs/[job]/tools': {
     summary: 'How every tool and lead stands',
     answer: z.object({ tools: z.array(z.unknown()) }),
+  },
+  'GET /api/jobs/[job]/record': {
+    summary: 'The as-built record: as a PDF, as gauntlet/record@1 with as=json, as a workbook with as=xlsx',
+    query: z.object({ as: z.enum(['pdf', 'json', 'xlsx']).optional() }),
+    answer: { type: 'application/pdf', says: 'The record' },
+  },
+  'GET /api/jobs/[job]/handover': {
+    summary: 'The last handover, and what was logged since',
+    answer: z.object({ last: z.unknown(), since: z.record(z.string(), z.number()) }),
+  },
+  'POST /api/jobs/[job]/handover': {
+    summary: 'Hands the job over: who takes it over signs, what is refused goes back to redo',
+    body: handoverSchema,
+    answer: z.looseObject({ kind: z.string() }),
+    status: 201,
   },
   'GET /api/jobs/[job]/links/[link]/history': {
     summary: 'What was logged of one link',

@@ -183,7 +183,7 @@ function differing(kept: LogEntry, sent: LogEntry): Issue | null {
 function refusalOf(e: LogEntry, job: string, terms: JobTerms, known: Known): Issue | null {
   if (e.job !== job)
     return { path: 'job', message: `This entry belongs to the job "${e.job}": send it there.` };
-  if (e.kind === 'planned')
+  if (e.kind === 'planned' || e.kind === 'handed-over')
     return {
       path: 'kind',
       message: 'A change of the plan is made by its own route, which writes this entry itself.',
@@ -205,7 +205,7 @@ function refusalOf(e: LogEntry, job: string, terms: JobTerms, known: Known): Iss
           ? 'There is no such entry on this link to take back.'
           : 'There is no such entry to take back.',
       };
-    if (named.kind === 'planned' || named.kind === 'moved')
+    if (named.kind === 'planned' || named.kind === 'moved' || named.kind === 'handed-over')
       return {
         path: 'data.entry',
         message: 'A change of the plan is taken back by changing the plan again.',

@@ -9,7 +9,7 @@ import { linkIdentifiers } from '$core/plan/link-identifiers';
 import type { Db } from '../db/open';
 import { readPlan } from '../jobs/job-file';
 import { noSuchJob, noSuchLink, Refused } from '../refused';
-import { LabelFonts } from './label-fonts';
+import { PdfFonts } from '../pdf/fonts';
 import { drawCode } from './qr-code';
 
 /** Points in a millimetre: 72 an inch of 25.4 mm, exact. */
@@ -37,7 +37,7 @@ export async function labelSheetPdf(db: Db, job: string, body: unknown): Promise
   const labels = labelsOf(links, linkIdentifiers(plan), spots);
   const doc = new PDFDocument({ autoFirstPage: false, size: [pt(sheet.pageWidth), pt(sheet.pageHeight)], margin: 0, info: { Title: `${plan.name}: labels` } }); // prettier-ignore
   const done = collect(doc);
-  const fonts = new LabelFonts(doc);
+  const fonts = new PdfFonts(doc);
   const strange = labels.find((l) => !fonts.canWrite([l.large, ...l.small].join('')));
   if (strange)
     throw new Refused(
@@ -70,7 +70,7 @@ const codeText = (opens: { base: string; screen: 'bench' | 'prove' }, job: strin
 
 function drawLabel(
   doc: PDFKit.PDFDocument,
-  fonts: LabelFonts,
+  fonts: PdfFonts,
   label: Label,
   at: { x: number; y: number },
   sheet: { labelWidth: number; labelHeight: number },

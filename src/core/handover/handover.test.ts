@@ -1,0 +1,120 @@
+import { readFileSync } from 'node:fs';
+import { sha256 } from '@noble/hashes/sha2.js';
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
+import fc from 'fast-check';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { foldLink } from '../log/state';
+import { jobFileSchema, type JobFile } from '../model/job';
+import { chainOf, rootWords } from './chain';
+import { OPEN_KINDS, openPoints } from './open-points';
+import { recordOf, recordSchema, type HandoverRecord } from './record';
+import { verify } from './verify';
+
+const text = readFileSync(new URL('../../../demo/skerry-point.json', import.meta.url), 'utf8');
+const file = (): JobFile => jobFileSchema.parse(JSON.parse(text));
+const AT = '2026-05-08T16:00:00Z';
+let record: HandoverRecord;
+beforeAll(() => {
+  record = recordOf(file(), AT);
+});
+const copy = () => structuredClone(record);
+
+describe('the chain over a log', () => {
+  it('is made with SHA-256 (FIPS 180-4, its example “abc”, from memory)', () => {
+    expect(bytesToHex(sha256(utf8ToBytes('abc')))).toBe(
+      'ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad',
+    );
+  });
+  it('stands for all before it: the same log has the same root, a longer one goes on from it', () => {
+    const { job, entries } = file();
+    const whole = chainOf(job.id, entries as never);
+    const first = chainOf(job.id, entries.slice(0, 40) as never);
+    expect(chainOf(job.id, file().entries as never)).toEqual(whole);
+    expect(whole.hashes[39]).toBe(first.root);
+    expect(whole.hashes.at(-1)).toBe(whole.root);
+    expect(chainOf('another', entries as never).root).not.toBe(whole.root);
+    expect(chainOf(job.id, [...entries].reverse() as never).root).not.toBe(whole.root);
+    expect(rootWords(whole.root)).toMatch(/^([0-9a-f]{4} ){7}[0-9a-f]{4}$/);
+  });
+});
+
+describe('a record', () => {
+  it('has a schema of its own, and sums that are those of the fold', () => {
+    expect(recordSchema.safeParse(JSON.parse(JSON.stringify(record))).success).toBe(true);
+    const f = file();
+    const terms = { policy: f.job.policy, parts: f.parts };
+    const folded = f.links
+      .filter((l) => !l.retired)
+      .map((l) => foldLink(l, terms, f.entries.filter((e) => 'link' in e && e.link === l.id) as never));
+    const passed = folded.filter((s) => s.lastReading?.current && s.lastReading.verdict === 'pass');
+    expect(record.summary.pass).toBe(passed.length);
+    expect(record.summary.links).toBe(folded.length);
+    const { pass, provisional, fail, none, links } = record.summary;
+    expect(pass + provisional + fail + none).toBe(links);
+  });
+  it('says of a pass what it does not rule out, and tells the story of what was not right at once', () => {
+    const passes = record.links.filter((l) => l.result === 'pass');
+    expect(passes.length).toBeGreaterThan(3);
+    for (const l of passes) expect(l.notRuledOut.length, l.identifier).toBeGreaterThan(0);
+    const told = record.links.filter((l) => l.story.length);
+    expect(told.length).toBeGreaterThan(0);
+    for (const l of told) expect(l.story.map((s) => s.at)).toEqual([...l.story.map((s) => s.at)].sort());
+  });
+  it('lists what is open, the gravest first', () => {
+    const kinds = record.open.map((o) => OPEN_KINDS.indexOf(o.kind));
+    expect(kinds).toEqual([...kinds].sort((a, b) => a - b));
+    expect(record.open.some((o) => o.kind === 'not-made')).toBe(true);
+    expect(openPoints({ links: [] }, () => null as never)).toEqual([]);
+  });
+});
+
+describe('a check', () => {
+  it('passes what was handed over, against the root off the paper, in any letters and blanks', () => {
+    expect(verify(copy())).toMatchObject({ ok: true, sure: false });
+    expect(verify(copy(), rootWords(record.log.root).toUpperCase())).toMatchObject({ ok: true, sure: true });
+    expect(verify(file(), record.log.root)).toMatchObject({ ok: true, sure: true });
+    expect(verify(copy(), 'abcd')).toMatchObject({ ok: false, sure: false });
+    expect(verify(copy(), '0'.repeat(64))).toMatchObject({ ok: false, sure: true });
+    expect(verify({ format: 'x' }).ok).toBe(false);
+    expect(verify(null).ok).toBe(false);
+  });
+  it('tells a log that went on since from one that was changed', () => {
+    const { job, entries } = file();
+    const root = chainOf(job.id, entries.slice(0, -3) as never).root;
+    const went = verify(file(), root);
+    expect(went).toMatchObject({ ok: true, sure: true });
+    expect(went.says[0]).toContain('3 came later');
+  });
+  it('names the entry that differs, whichever it is and whatever of it was changed', () => {
+    fc.assert(
+      fc.property(fc.nat({ max: record.log.count - 1 }), fc.constantFrom('at', 'by', 'data', 'gone', 'added'), (i, what) => {
+        const bad = copy();
+        const entry = bad.file.entries[i]! as unknown as Record<string, unknown>;
+        if (what === 'at') entry['at'] = '2026-05-04T00:00:01Z';
+        else if (what === 'by') entry['by'] = 'somebody';
+        else if (what === 'data') bad.file.entries[i] = { ...bad.file.entries[i]!, id: `${String(entry['id'])}x` } as never;
+        else if (what === 'gone') bad.file.entries.splice(i, 1);
+        else bad.file.entries.splice(i, 0, { ...bad.file.entries[i]!, id: 'put-in' } as never);
+        const { ok, says } = verify(bad);
+        expect(ok).toBe(false);
+        if (what !== 'gone' || i < record.log.count - 1) expect(says[0]).toMatch(new RegExp(`Entry ${i + 1} of|is not whole`));
+      }),
+      { numRuns: 40 },
+    );
+  }); // prettier-ignore
+  it('finds what the record says and its log does not: a result, a sum, an open point', () => {
+    const changes: [string, (r: HandoverRecord) => void][] = [
+      ['links', (r) => (r.links.find((l) => l.result !== 'pass')!.result = 'pass')],
+      ['links', (r) => (r.links[0]!.lengthMetres = 3)],
+      ['summary', (r) => r.summary.pass++],
+      ['open points', (r) => r.open.pop()],
+      ['log', (r) => r.log.hashes.pop()],
+      ['root', (r) => (r.log.root = r.log.root.replace(/^./, (c) => (c === '0' ? '1' : '0')))],
+    ];
+    for (const [name, change] of changes) {
+      const bad = copy();
+      change(bad);
+      expect(verify(bad).ok, name).toBe(false);
+    }
+  });
+});

@@ -1,0 +1,59 @@
+import type { LinkStatus } from '../log/state';
+import type { JobPlan, Link } from '../model/job';
+import { endName } from '../model/end-name';
+import { ENDS } from '../wiring/conductors';
+
+/** Kinds of what is open before a handover, the gravest first. */
+export const OPEN_KINDS = ['failed', 'unproven', 'not-made', 'provisional', 'disputed', 'redone-often', 'no-length'] as const; // prettier-ignore
+/** A kind of what is open. */
+export type OpenKind = (typeof OPEN_KINDS)[number];
+/** What is open, in words. */
+export const OPEN_WORDS: Record<OpenKind, string> = {
+  failed: 'failed',
+  unproven: 'made, not proven',
+  'not-made': 'not made yet',
+  provisional: 'good by less than was asked',
+  disputed: 'read twice, and not alike',
+  'redone-often': 'done again more than twice',
+  'no-length': 'without a length',
+};
+/** So many attempts at an end are worth telling whoever takes it over. Our judgement. */
+export const OFTEN = 3;
+
+/** One thing that is open. */
+export interface OpenPoint {
+  kind: OpenKind;
+  link: string;
+  label: string;
+  says: string;
+}
+
+/** What is open of a job before it is handed over, the gravest first. Retired links are none of it. */
+export function openPoints(plan: Pick<JobPlan, 'links'>, statusOf: (link: Link) => LinkStatus): OpenPoint[] {
+  const out: OpenPoint[] = [];
+  for (const link of plan.links) {
+    if (link.retired) continue;
+    const status = statusOf(link);
+    const say = (kind: OpenKind, says: string) => out.push({ kind, link: link.id, label: link.label, says });
+    const ends = (state: string) =>
+      ENDS.filter((e) => status[e].state === state).map((e) => endName(link, e));
+    const failed = ends('failed');
+    const bare = ends('bare');
+    const waiting = [...ends('seated'), ...ends('stale')];
+    if (failed.length) say('failed', `${failed.join(' and ')}: ${status.lastReading?.data ? 'the last reading fails' : 'refused by eye'}`); // prettier-ignore
+    if (bare.length) say('not-made', bare.join(' and '));
+    if (waiting.length) say('unproven', waiting.join(' and '));
+    if (ends('provisional').length) say('provisional', status.lastReading?.evidence ?? 'less than asked');
+    if (status.disputedBy) say('disputed', 'read it once more');
+    const often = ENDS.filter((e) => status[e].attempt >= OFTEN);
+    if (often.length) say('redone-often', often.map((e) => `${endName(link, e)} ${status[e].attempt} times`).join(', ')); // prettier-ignore
+    if (
+      !link.cord &&
+      link.lengthMetres === undefined &&
+      status.lastReading?.data.reading.lengthMetres === undefined
+    )
+      say('no-length', 'neither planned nor measured');
+  }
+  const rank = (p: OpenPoint) => OPEN_KINDS.indexOf(p.kind);
+  return out.sort((a, b) => rank(a) - rank(b));
+}

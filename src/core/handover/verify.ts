@@ -1,0 +1,93 @@
+import { canonicalJson } from '../formats/canonical';
+import { jobFileSchema, type JobFile } from '../model/job';
+import type { LogEntry } from '../model/entry';
+import { chainOf, rootTyped } from './chain';
+import { recordOf, recordSchema, type HandoverRecord } from './record';
+
+/** What became of a check. `sure` is false where nothing outside the file was held against it. */
+export interface Verified {
+  ok: boolean;
+  sure: boolean;
+  says: string[];
+  /** The root of the log in the file. */
+  root?: string;
+  count?: number;
+}
+
+/** What such a check proves, and what it does not. */
+export const WHAT_IT_PROVES = [
+  'That nothing in the log was changed, taken out or put in since the root was written down: one changed letter changes it.',
+  'It does not prove that what was logged is true, nor who logged it, nor when: the root is only as good as where you have it from. Compare it with the one on the signed paper.',
+] as const;
+
+/**
+ * Checks a record or a job's file: the chain over its log, each hash against its entry, what the record says against
+ * what the log says, and the root against one that was written down elsewhere, in full or its first eight groups. A log
+ * that went on since is told from one that was changed.
+ *
+ * @example
+ * verify(JSON.parse(text), '9f2c 01aa …').ok
+ */
+export function verify(body: unknown, typed = ''): Verified {
+  const no = (...says: string[]): Verified => ({ ok: false, sure: true, says });
+  const format = (body as { format?: unknown } | null)?.format;
+  if (format === 'gauntlet/record@1') {
+    const parsed = recordSchema.safeParse(body);
+    if (!parsed.success) return no(`This record is not whole: ${parsed.error.issues[0]!.path.join('.')} ${parsed.error.issues[0]!.message}.`); // prettier-ignore
+    return verifyRecord(parsed.data, typed);
+  }
+  if (format === 'gauntlet/job@1') {
+    const parsed = jobFileSchema.safeParse(body);
+    if (!parsed.success) return no(`This job file is not whole: ${parsed.error.issues[0]!.path.join('.')} ${parsed.error.issues[0]!.message}.`); // prettier-ignore
+    return against(parsed.data, typed);
+  }
+  return no('This is neither a record nor a job of Gauntlet.');
+}
+
+function verifyRecord(record: HandoverRecord, typed: string): Verified {
+  const { file, log } = record;
+  const now = chainOf(file.job.id, file.entries as LogEntry[]);
+  const at = now.hashes.findIndex((h, i) => h !== log.hashes[i]);
+  if (at >= 0 || now.count !== log.count || log.hashes.length !== log.count) {
+    const entry = file.entries[at] as LogEntry | undefined;
+    return {
+      ok: false,
+      sure: true,
+      says: [
+        entry
+          ? `Entry ${at + 1} of ${log.count} is not what was handed over: ${entry.kind} of ${entry.at} (${entry.id}), or one was taken out or put in before it.`
+          : `The log has ${now.count} entries, and ${log.count} were handed over.`,
+      ],
+      root: now.root,
+      count: now.count,
+    };
+  }
+  if (now.root !== log.root) return { ok: false, sure: true, says: ['The root in the record is not the root of its log.'], root: now.root, count: now.count }; // prettier-ignore
+  const again = recordOf(file, record.madeAt);
+  for (const part of ['job', 'summary', 'links', 'open'] as const)
+    if (canonicalJson(again[part]) !== canonicalJson(record[part]))
+      return { ok: false, sure: true, says: [`What the record says of its ${part === 'open' ? 'open points' : part} is not what its log says.`], root: now.root, count: now.count }; // prettier-ignore
+  return against(file, typed);
+} // prettier-ignore
+
+/** Fewest digits of a root that are compared: its first eight groups of four. */
+const FEWEST_DIGITS = 32;
+
+function against(file: JobFile, typed: string): Verified {
+  const chain = chainOf(file.job.id, file.entries as LogEntry[]);
+  const wanted = rootTyped(typed);
+  const told = { root: chain.root, count: chain.count };
+  if (!wanted)
+    return {
+      ok: true,
+      sure: false,
+      says: ['The file agrees with itself. Compare its root with the one on the signed paper: without that nothing is proven.'],
+      ...told,
+    }; // prettier-ignore
+  if (wanted.length < FEWEST_DIGITS) return { ok: false, sure: false, says: [`Type at least the first ${FEWEST_DIGITS} digits of the root.`], ...told }; // prettier-ignore
+  if (chain.root.startsWith(wanted)) return { ok: true, sure: true, says: ['This is what was handed over.'], ...told }; // prettier-ignore
+  const before = chain.hashes.findIndex((h) => h.startsWith(wanted));
+  if (before >= 0)
+    return { ok: true, sure: true, says: [`The first ${before + 1} entries are what was handed over; ${chain.count - before - 1} came later.`], ...told }; // prettier-ignore
+  return { ok: false, sure: true, says: ['This is not what was handed over: no part of its log has that root.'], ...told }; // prettier-ignore
+}

@@ -1,0 +1,157 @@
+import ExcelJS from 'exceljs';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { readFileSync } from 'node:fs';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { recordOf } from '../../src/core/handover/record';
+import { verify } from '../../src/core/handover/verify';
+import type { JobFile } from '../../src/core/model/job';
+import { openDatabase, type Db } from '../../src/lib/server/db/open';
+import { recordPdf } from '../../src/lib/server/handover/record-pdf';
+import { recordXlsx } from '../../src/lib/server/handover/record-xlsx';
+import { appendEntries } from '../../src/lib/server/jobs/entries';
+import { handOver, handoverState } from '../../src/lib/server/jobs/handover';
+import { exportJob, importJob } from '../../src/lib/server/jobs/job-file';
+
+const demo = () =>
+  JSON.parse(readFileSync(new URL('../../demo/skerry-point.json', import.meta.url), 'utf8')) as JobFile;
+const AT = '2026-05-08T16:00:00Z';
+
+/** A PDF read back: its pages of text with where each piece lies, its outline, its fonts. */
+async function read(pdf: Buffer) {
+  const doc = await getDocument({ data: new Uint8Array(pdf), useSystemFonts: false }).promise;
+  const pages = [];
+  for (let n = 1; n <= doc.numPages; n++) {
+    const page = await doc.getPage(n);
+    const [, , width, height] = page.view;
+    const { items } = await page.getTextContent();
+    pages.push({
+      width: width!,
+      height: height!,
+      pieces: items.flatMap((i) => ('str' in i && i.str.trim() ? [{ text: i.str, x: i.transform[4] as number, y: i.transform[5] as number, width: i.width }] : [])), // prettier-ignore
+    });
+  }
+  const outline = (await doc.getOutline()).map((o) => o.title);
+  const text = pages.flatMap((p) => p.pieces.map((i) => i.text)).join(' ');
+  return { pages, outline, text, tagged: ((await doc.getMarkInfo()) as { Marked?: boolean } | null)?.Marked };
+}
+
+describe('the as-built record', () => {
+  it('as a PDF is searched, outlined and tagged, with nothing off its pages', async () => {
+    const record = recordOf(demo(), AT);
+    const { pages, outline, text, tagged } = await read(await recordPdf(record, null));
+    for (const title of ['What was asked', 'Summary', 'Open points and exceptions', 'Port map', 'How this record is checked'])
+      expect(outline).toContain(title); // prettier-ignore
+    for (const l of record.links) expect(text).toContain(l.identifier);
+    expect(text).toContain(`${record.summary.pass} pass`);
+    expect(text).toContain('Local codes and licensed practice come');
+    expect(tagged).toBe(true);
+    for (const p of pages)
+      for (const i of p.pieces) {
+        expect(i.x).toBeGreaterThanOrEqual(40);
+        expect(i.x + i.width, i.text).toBeLessThanOrEqual(p.width - 40);
+        expect(i.y).toBeGreaterThan(20);
+        expect(i.y).toBeLessThan(p.height - 20);
+      }
+  });
+  it('has its fonts in it, and prints Greek and Cyrillic names; others in Latin letters', async () => {
+    const file = demo();
+    file.job.name = 'Приёмная Ωμέγα 会議室';
+    const pdf = await recordPdf(recordOf(file, AT), null);
+    const { text } = await read(pdf);
+    expect(text).toContain('Приёмная');
+    expect(text).toContain('Ωμέγα');
+    expect(text).toMatch(/HuiYiShi/i);
+    // Every font that is named is in the file.
+    const raw = pdf.toString('latin1');
+    expect((raw.match(/\/FontFile[23]?\b/g) ?? []).length).toBeGreaterThan(2);
+    expect(raw).not.toMatch(/\/BaseFont \/(Helvetica|Times|Courier)/);
+  });
+  it('of a job with nothing proven says so, and of one with a signature draws it', async () => {
+    const file = { ...demo(), entries: [] };
+    const record = recordOf(file, AT);
+    expect(record.summary).toMatchObject({ pass: 0, none: record.links.length });
+    const handed = { id: 'h', job: file.job.id, at: AT, by: 'una', kind: 'handed-over', data: { count: 0, root: record.log.root, revision: 0, open: 3, client: 'I. Rask', signature: 'M10 10 L50 60 L90 20 L130 70 L170 30', refused: [] } } as never; // prettier-ignore
+    const { text } = await read(await recordPdf(record, handed));
+    expect(text).toContain('I. Rask');
+    expect(text).toContain('3 open points');
+  });
+  it('as a workbook has a sheet for every panel, and sums that are the record’s', async () => {
+    const file = demo();
+    file.links[0]!.label = '=1+1';
+    const record = recordOf(file, AT);
+    const book = new ExcelJS.Workbook();
+    await book.xlsx.load((await recordXlsx(record)).buffer as ArrayBuffer);
+    const panels = new Set(record.links.map((l) => l.head.on.replace(/, port \d+$/, '')));
+    expect(book.worksheets.length).toBe(panels.size + 2);
+    const rows = book.worksheets.slice(1, -1).flatMap((s) => s.getSheetValues().slice(2) as unknown[][]);
+    expect(rows.length).toBe(record.links.length);
+    expect(rows.filter((r) => r[16] === 'pass').length).toBe(record.summary.pass);
+    expect(rows.some((r) => r[1] === "'=1+1")).toBe(true);
+  });
+  it('of 1,000 links is made, in slices, and stays small', async () => {
+    const file = demo();
+    const [link] = file.links;
+    file.links = Array.from({ length: 1000 }, (_, i) => ({ ...link!, id: `L${i}`, label: `L-${i}`, head: { connector: 'patch-panel' as const, space: link!.tail.space ?? file.spaces[0]!.id }, tail: { connector: 'punch-down-jack' as const, space: file.spaces[0]!.id } })); // prettier-ignore
+    file.entries = [];
+    let between = 0;
+    let going = true;
+    const tick = () => setImmediate(() => going && (between++, tick()));
+    tick();
+    const pdf = await recordPdf(recordOf(file, AT), null);
+    going = false;
+    expect(between).toBeGreaterThan(10);
+    expect(pdf.length).toBeLessThan(20_000_000);
+    expect((await read(pdf)).text).toContain('L-999');
+  }, 60_000);
+});
+
+describe('a handover', () => {
+  let db: Db;
+  let job: string;
+  beforeAll(async () => {
+    db = await openDatabase(':memory:');
+    job = await importJob(db, demo());
+  });
+  afterAll(() => db.destroy());
+  const body = (more: object = {}) => ({ by: 'una', client: 'Ines Rask', ...more });
+
+  it('is refused without a name, with a dot for a signature, of somebody not in the crew, with a refusal without a reason', async () => {
+    const refused = async (b: object) => handOver(db, job, b).then(() => '', (e: Error) => e.message); // prettier-ignore
+    expect(await refused(body({ client: ' ' }))).toContain('Say who takes it over');
+    expect(await refused(body({ signature: 'M10 10 L10 10' }))).toContain('no signature yet');
+    expect(await refused(body({ by: 'nobody' }))).toContain('Nobody in the crew');
+    expect(await refused(body({ refused: [{ link: 'K1-01', end: 'tail', reason: ' ' }] }))).toContain(
+      'Say why',
+    );
+    expect(await refused(body({ refused: [{ link: 'K9-99', end: 'tail', reason: 'no' }] }))).toContain(
+      'K9-99',
+    );
+    expect(await handoverState(db, job)).toEqual({ last: null, since: {} });
+  });
+  it('is written into the log with the root of all before it; what is refused goes back to redo', async () => {
+    const before = JSON.parse((await exportJob(db, job))!) as JobFile;
+    const handed = await handOver(db, job, body({ refused: [{ link: 'K1-01', end: 'tail', reason: 'plate loose' }] })); // prettier-ignore
+    expect(handed.data.count).toBe(before.entries.length + 1);
+    const file = JSON.parse((await exportJob(db, job))!) as JobFile;
+    expect(verify(file, handed.data.root)).toMatchObject({ ok: true, sure: true });
+    expect(verify(before, handed.data.root).ok).toBe(false);
+    expect(verify(file, handed.data.root).says[0]).toContain('1 came later');
+    const record = recordOf(file, AT);
+    expect(record.links.find((l) => l.id === 'K1-01')!.tail.state).toBe('failed');
+  });
+  it('is superseded by work, not by a drill or a note; no sender writes or takes one back', async () => {
+    const entry = (kind: string, data: object, more: object = {}) => ({ id: crypto.randomUUID(), job, kind, at: new Date().toISOString(), by: 'una', data, ...more }); // prettier-ignore
+    const { last, since } = await handoverState(db, job);
+    expect(since).toEqual({});
+    const sent = await appendEntries(db, job, [
+      entry('drilled', { skill: 'sums/cut', rating: 3, ms: 1 }),
+      entry('redone', { action: 'redo', connector: 'punch-down-jack', scheme: 'T568B' }, { link: 'K1-01', end: 'tail' }), // prettier-ignore
+      { ...last, id: crypto.randomUUID() },
+      entry('void', { entry: last!.id, reason: 'no' }),
+    ]);
+    expect(sent.refused).toHaveLength(2);
+    expect((await handoverState(db, job)).since).toEqual({ redone: 1 });
+    await handOver(db, job, body());
+    expect((await handoverState(db, job)).since).toEqual({});
+  });
+});
