@@ -22,6 +22,7 @@ const outsideCore = [
 
 /** Rooms of the core, the ground floor first: a file imports from its own room and from those before it. */
 const CORE_FLOORS = [
+  'statistics',
   'wiring',
   'model',
   'reading',
@@ -40,6 +41,8 @@ const CORE_FLOORS = [
   'drill',
   'formats',
   'handover',
+  'kit',
+  'trend',
   'access',
 ];
 const coreFloors = CORE_FLOORS.map((room, i) => ({

@@ -81,6 +81,8 @@
         'cords',
         'drill',
         'handover',
+        'kit',
+        'trend',
       ])
         void preloadCode(job.at(s));
     }, 3000);

@@ -1,0 +1,69 @@
+import { jStat } from 'jstat';
+
+/** A share with its bounds: `of` cases, `hits` of them; between `low` and `high` with nine chances in ten. */
+export interface Rate {
+  hits: number;
+  of: number;
+  low: number;
+  high: number;
+}
+
+/** How sure bounds are where nothing else is said. Our judgement. */
+export const SURE = 0.9;
+/** Fewest cases of which a rate is claimed. Our judgement. */
+export const FEWEST_CASES = 8;
+
+/**
+ * A rate with Jeffreys' interval: the beta posterior on a prior of one half and one half, its ends at 0 and 1 where
+ * nothing or all was a hit.
+ *
+ * @example
+ * rateOf(0, 10).high // 0.171…
+ */
+export function rateOf(hits: number, of: number, sure = SURE): Rate {
+  const tail = (1 - sure) / 2;
+  const [a, b] = [hits + 0.5, of - hits + 0.5];
+  return {
+    hits,
+    of,
+    low: hits === 0 ? 0 : jStat.beta.inv(tail, a, b),
+    high: hits === of ? 1 : jStat.beta.inv(1 - tail, a, b),
+  };
+}
+
+/** Fisher's exact test of two shares, two-sided: how likely a difference like this is by chance alone. */
+export function fisher(a: number, of: number, b: number, ofB: number): number {
+  const [whole, hits] = [of + ofB, a + b];
+  const chance = (k: number) => jStat.hypgeom.pdf(k, whole, hits, of);
+  const here = chance(a);
+  let p = 0;
+  for (let k = Math.max(0, hits - ofB); k <= Math.min(of, hits); k++) {
+    const c = chance(k);
+    if (c <= here * (1 + 1e-9)) p += c;
+  }
+  return Math.min(1, p);
+}
+
+/** Which of many tests still count when all are made at once: Benjamini and Hochberg's rule at a share of false ones. */
+export function stillCounts(p: readonly number[], falseShare = 0.1): boolean[] {
+  const order = p.map((value, i) => ({ value, i })).sort((x, y) => x.value - y.value);
+  const last = order.findLastIndex(({ value }, k) => value <= (falseShare * (k + 1)) / p.length);
+  const counts = new Set(order.slice(0, last + 1).map(({ i }) => i));
+  return p.map((_, i) => counts.has(i));
+}
+
+/** The chance of `k` hits in `n` cases to come, after `hits` of `of`: the beta-binomial on Jeffreys' prior. */
+export function betaBinomial(k: number, n: number, hits: number, of: number): number {
+  const [a, b] = [hits + 0.5, of - hits + 0.5];
+  return Math.exp(jStat.combinationln(n, k) + jStat.betaln(k + a, n - k + b) - jStat.betaln(a, b));
+}
+
+/** The fewest that suffice with a chance: so many hits of `n` to come, after `hits` of `of`. */
+export function enoughFor(n: number, hits: number, of: number, chance = 0.95): number {
+  let sum = 0;
+  for (let k = 0; k <= n; k++) {
+    sum += betaBinomial(k, n, hits, of);
+    if (sum >= chance - 1e-9) return k;
+  }
+  return n;
+}
