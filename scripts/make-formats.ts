@@ -1,7 +1,7 @@
 /** Writes the JSON Schemas of the open formats to docs/formats, from the Zod schemas: `npm run formats`. */
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { z } from 'zod';
-import { PUBLISHED } from '../src/core/formats/published';
+import { PUBLISHED } from '../src/core/published';
 
 const dir = new URL('../docs/formats/', import.meta.url);
 mkdirSync(dir, { recursive: true });

@@ -13,11 +13,7 @@ const PICTURES = [
   ['rack-phone', 'rack', PHONE, 'closet'],
   ['bench', 'bench/K2-14/tail', WIDE, 'paper', (p) => press(p, 'lay')],
   ['bench-phone', 'bench/K1-24/tail', PHONE, 'paper', (p) => press(p, 'lay')],
-  ['bench-read-back', 'bench/K1-24/tail', PHONE, 'closet', readBack, '[data-testid=mismatch]'],
-  ['bench-sweep', 'sweep/K2', WIDE, 'closet'],
-  ['gauge', 'gauge/closed-plug?link=K1-24&end=tail', PHONE, 'paper', calibrate],
   ['prove', 'prove/K1-20', WIDE, 'paper', (p) => p.keyboard.type('36145278'), '[data-testid=question]'],
-  ['prove-closet', 'prove/K1-21', WIDE, 'closet', (p) => p.keyboard.type('1234'), '[data-testid=walk]'],
   [
     'prove-phone',
     'prove/K1-20',
@@ -32,22 +28,29 @@ const PICTURES = [
   ['history', 'history?link=K1-05', WIDE, 'paper', undefined, 'ol svg[role=img]'],
   ['tools', 'tools', PHONE, 'closet'],
   ['schedule', 'setup/links', WIDE, 'paper', bringSchedule, '[data-testid=schedule-says]'],
+  ['drill', 'drill', PHONE, 'paper', drillOrder],
+  ['kit', 'kit', PHONE, 'paper'],
+  ['trend', 'trend', WIDE, 'paper'],
+  ['handover', 'handover', WIDE, 'paper'],
   ['places', 'setup/places', WIDE, 'paper', (p) => p.getByRole('button', { name: /^Kelp lab/ }).click()],
   ['labels', 'labels', WIDE, 'paper'],
   ['trace', 'trace', PHONE, 'closet', traceSome, '[data-testid=cable-asked]'],
 ];
-async function calibrate(page) {
-  await press(page, 'longer by 1');
-  await press(page, 'It lies edge to edge');
-  await page.getByRole('button', { name: /^Yes, about/ }).click();
-}
 const press = (page, name) => page.getByRole('button', { name, exact: true }).click();
-const SCHEDULE = `link,head_closet,head_panel,head_port,tail_room,cable,scheme,length_m
-N1-01,Low closet,N1,1,Galley,Cat 6 U/UTP,T568B,31.4
-N1-02,Low closet,N1,2,Galley,Cat 6 U/UTP,T568B,32
-N1-03,Low closet,N1,2,Net store,Cat 6 U/UTP,T568B,41
-N1-04,Low closet,N1,4,Net store,Cat 6 U/UTP,568C,38
-N1-05,Low closet,K1,25,Library,Cat 6 U/UTP,T568B,93`;
+const SCHEDULE = `Cabling schedule
+Rev C
+Drop ID,TR,Panel,Port No.,Lvl,Rm,Cable Type,Std,Length (ft),Pulled by
+N1-01,Low closet,N1,1,0,Galley,CAT6 U/UTP,B,103,Jo
+N1-02,Low closet,N1,2,0,Galley,Cat 6 U/UTP,B,105,Jo
+N1-03,Low closet,N1,2,0,Net store,Cat 6 U/UTP,B,134,
+N1-04,Low closet,N1,4,0,TBD,Cat 6 U/UTP,568C,125,
+N1-05,Low closet,K1,25,1,Library,Cat 6 U/UTP,B,305,
+TOTAL,,,,,,,,772,`;
+async function drillOrder(page) {
+  await press(page, 'Only the order');
+  await page.getByRole('button', { name: /^Ask me/ }).click();
+  for (const name of ['W-G', 'G', 'W-O', 'BL']) await page.getByRole('button', { name, exact: true }).click();
+}
 async function bringSchedule(page) {
   const file = { name: 'list.csv', mimeType: 'text/csv', buffer: Buffer.from(SCHEDULE) };
   await page.locator('input[type=file]').setInputFiles(file);
@@ -57,10 +60,6 @@ async function traceSome(page) {
   await page.getByRole('button', { name: /^Plan the walk/ }).click();
   await page.getByRole('button', { name: /^All 4 are in/ }).click();
   for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Simulated unit' }).click();
-}
-async function readBack(page) {
-  await press(page, 'read-back');
-  for (const name of [/^W-O/, /^O/, /^W-BL/]) await page.getByRole('button', { name }).click();
 }
 
 mkdirSync(DIR, { recursive: true });

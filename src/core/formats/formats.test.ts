@@ -5,7 +5,7 @@ import { READ_DIRECTLY, type Copper } from '../copper/copper';
 import { z } from 'zod';
 import demo from '../../../demo/skerry-point.json';
 import { canonicalJson } from './canonical';
-import { PUBLISHED } from './published';
+import { PUBLISHED } from '../published';
 import { copperProblems, diagnoseInput, diagnoseRequestSchema } from './diagnose';
 import { entrySchema, type Entry } from '../model/entry';
 import { jobFileSchema, type JobFile } from '../model/job';

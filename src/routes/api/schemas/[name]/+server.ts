@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
 import { z } from 'zod';
-import { PUBLISHED } from '$core/formats/published';
+import { PUBLISHED } from '$core/published';
 import { answering, Refused } from '$lib/server/refused';
 import type { RequestHandler } from './$types';
 
