@@ -2,29 +2,30 @@ import { expect, test } from '@playwright/test';
 import { ownJob } from '../support/job';
 import { open } from '../support/page';
 
-test('what the job takes adds up, cable comes whole from its boxes, and it is saved', async ({
-  page,
-  request,
-}) => {
-  const job = await ownJob(request);
-  await open(page, `/${job}/kit`);
-  const jacks = page.getByRole('row', { name: /punch-down jack/ });
-  await expect(jacks).toBeVisible();
-  const [, all, done, left, spare, take] = await jacks
-    .getByRole('cell', { includeHidden: true })
-    .allTextContents();
-  expect(Number(all)).toBe(Number(done) + Number(left));
-  expect(Number(take)).toBe(Number(left) + Number(spare));
-  const cable = page.getByRole('region', { name: 'Cable' });
-  await expect(cable).toContainText('no way of cutting takes fewer than');
-  await cable.getByLabel(/part boxes/).fill('90 x');
-  await expect(cable.getByRole('alert')).toContainText('“x” is no length');
-  await cable.getByLabel(/part boxes/).fill('90');
-  await expect(cable).toContainText('part box of 90 m');
-  const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Save as CSV' }).click();
-  expect((await download).suggestedFilename()).toContain('kit.csv');
-});
+test(
+  'what the job takes adds up, cable comes whole from its boxes, and it is saved',
+  { tag: '@phone' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/kit`);
+    const jacks = page.getByRole('row', { name: /punch-down jack/ });
+    await expect(jacks).toBeVisible();
+    const [, all, done, left, spare, take] = await jacks
+      .getByRole('cell', { includeHidden: true })
+      .allTextContents();
+    expect(Number(all)).toBe(Number(done) + Number(left));
+    expect(Number(take)).toBe(Number(left) + Number(spare));
+    const cable = page.getByRole('region', { name: 'Cable' });
+    await expect(cable).toContainText('no way of cutting takes fewer than');
+    await cable.getByLabel(/part boxes/).fill('90 x');
+    await expect(cable.getByRole('alert')).toContainText('“x” is no length');
+    await cable.getByLabel(/part boxes/).fill('90');
+    await expect(cable).toContainText('part box of 90 m');
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Save as CSV' }).click();
+    expect((await download).suggestedFilename()).toContain('kit.csv');
+  },
+);
 
 test(
   'the trend claims nothing of chance, names causes with their links, and says when it is done',

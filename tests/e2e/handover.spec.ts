@@ -3,60 +3,61 @@ import type { JobFile } from '../../src/core/model/job';
 import { ownJob } from '../support/job';
 import { open } from '../support/page';
 
-test('a job is handed over: what is open is seen first, signed on the glass, one link refused, and a file is checked', async ({
-  page,
-  request,
-}) => {
-  const job = await ownJob(request);
-  await open(page, `/${job}/handover`);
-  await expect(page.getByRole('region', { name: 'Open points' })).toContainText('not made yet');
-  const sign = page.getByRole('region', { name: 'Sign for it' });
-  const hand = sign.getByRole('button', { name: /^Hand it over/ });
-  await sign.getByLabel('taken over by').fill('Ines Rask');
-  await expect(hand).toBeDisabled();
-  await sign.getByLabel(/open points were shown/).check();
-  const glass = sign.locator('canvas');
-  await glass.scrollIntoViewIfNeeded();
-  const box = (await glass.boundingBox())!;
-  await page.mouse.move(box.x + 20, box.y + 40);
-  await page.mouse.down();
-  for (let i = 1; i < 20; i++) await page.mouse.move(box.x + 20 + i * 8, box.y + 40 + (i % 2) * 20);
-  await page.mouse.up();
-  await sign.getByText('Some of it is refused').click();
-  await sign.getByRole('button', { name: 'Refuse a link' }).click();
-  await sign.getByRole('combobox', { name: 'Refused link 1', exact: true }).selectOption('K1-02');
-  await sign.getByLabel('Why link 1 is refused').fill('plate hangs loose');
-  await hand.click();
-  await expect(page.getByTestId('handed')).toContainText('taken over by Ines Rask');
-  await expect(page.getByTestId('handed')).toContainText('1 refused');
+test(
+  'a job is handed over: what is open is seen first, signed on the glass, one link refused, and a file is checked',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/handover`);
+    await expect(page.getByRole('region', { name: 'Open points' })).toContainText('not made yet');
+    const sign = page.getByRole('region', { name: 'Sign for it' });
+    const hand = sign.getByRole('button', { name: /^Hand it over/ });
+    await sign.getByLabel('taken over by').fill('Ines Rask');
+    await expect(hand).toBeDisabled();
+    await sign.getByLabel(/open points were shown/).check();
+    const glass = sign.locator('canvas');
+    await glass.scrollIntoViewIfNeeded();
+    const box = (await glass.boundingBox())!;
+    await page.mouse.move(box.x + 20, box.y + 40);
+    await page.mouse.down();
+    for (let i = 1; i < 20; i++) await page.mouse.move(box.x + 20 + i * 8, box.y + 40 + (i % 2) * 20);
+    await page.mouse.up();
+    await sign.getByText('Some of it is refused').click();
+    await sign.getByRole('button', { name: 'Refuse a link' }).click();
+    await sign.getByRole('combobox', { name: 'Refused link 1', exact: true }).selectOption('K1-02');
+    await sign.getByLabel('Why link 1 is refused').fill('plate hangs loose');
+    await hand.click();
+    await expect(page.getByTestId('handed')).toContainText('taken over by Ines Rask');
+    await expect(page.getByTestId('handed')).toContainText('1 refused');
 
-  const file = (await (await request.get(`/api/jobs/${job}/export`)).json()) as JobFile;
-  const entry = file.entries.find((e) => e.kind === 'handed-over');
-  if (entry?.kind !== 'handed-over') throw new Error('nothing was handed over');
-  expect(entry.data.signature).toMatch(/^M[\d. ]+L/);
-  const record = await request.get(`/api/jobs/${job}/record?as=json`);
-  const pdf = await request.get(`/api/jobs/${job}/record`);
-  expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
+    const file = (await (await request.get(`/api/jobs/${job}/export`)).json()) as JobFile;
+    const entry = file.entries.find((e) => e.kind === 'handed-over');
+    if (entry?.kind !== 'handed-over') throw new Error('nothing was handed over');
+    expect(entry.data.signature).toMatch(/^M[\d. ]+L/);
+    const record = await request.get(`/api/jobs/${job}/record?as=json`);
+    const pdf = await request.get(`/api/jobs/${job}/record`);
+    expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
 
-  // Checked on the device: against the root on the paper, then with one letter changed.
-  const check = page.getByRole('region', { name: 'Check a file' });
-  await check.getByLabel(/root off the signed paper/).fill(entry.data.root);
-  const choose = (text: string) =>
+    // Checked on the device: against the root on the paper, then with one letter changed.
+    const check = page.getByRole('region', { name: 'Check a file' });
+    await check.getByLabel(/root off the signed paper/).fill(entry.data.root);
+    const choose = (text: string) =>
     check.locator('input[type=file]').setInputFiles({ name: 'record.json', mimeType: 'application/json', buffer: Buffer.from(text) }); // prettier-ignore
-  const text = await record.text();
-  await choose(text);
-  await expect(check.getByRole('status')).toContainText('1 came later');
-  await choose(text.replace('"Bo Tarn"', '"Bo Tern"'));
-  await expect(check.getByRole('status')).toContainText('is not what its log says');
-  await choose('not json');
-  await expect(check.getByRole('alert')).toContainText('cannot be read');
+    const text = await record.text();
+    await choose(text);
+    await expect(check.getByRole('status')).toContainText('1 came later');
+    await choose(text.replace('"Bo Tarn"', '"Bo Tern"'));
+    await expect(check.getByRole('status')).toContainText('is not what its log says');
+    await choose('not json');
+    await expect(check.getByRole('alert')).toContainText('cannot be read');
 
-  // Work after it supersedes it.
-  await open(page, `/${job}/redo`);
-  await expect(page.getByText('plate hangs loose').first()).toBeVisible();
-  await request.post(`/api/jobs/${job}/entries`, {
-    data: { entries: [{ id: crypto.randomUUID(), job, link: 'K1-02', end: 'tail', kind: 'redone', at: new Date().toISOString(), by: 'bo', data: { action: 'redo', connector: 'punch-down-jack', scheme: 'T568B' } }] }, // prettier-ignore
-  });
-  await open(page, `/${job}/handover`);
-  await expect(page.getByTestId('handed')).toContainText('Superseded');
-});
+    // Work after it supersedes it.
+    await open(page, `/${job}/redo`);
+    await expect(page.getByText('plate hangs loose').first()).toBeVisible();
+    await request.post(`/api/jobs/${job}/entries`, {
+      data: { entries: [{ id: crypto.randomUUID(), job, link: 'K1-02', end: 'tail', kind: 'redone', at: new Date().toISOString(), by: 'bo', data: { action: 'redo', connector: 'punch-down-jack', scheme: 'T568B' } }] }, // prettier-ignore
+    });
+    await open(page, `/${job}/handover`);
+    await expect(page.getByTestId('handed')).toContainText('Superseded');
+  },
+);
