@@ -43,6 +43,7 @@ const CORE_FLOORS = [
   'handover',
   'kit',
   'trend',
+  'certify',
   'access',
 ];
 const coreFloors = CORE_FLOORS.map((room, i) => ({

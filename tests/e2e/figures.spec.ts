@@ -47,3 +47,26 @@ test(
     await expect(page.getByText('Una Brae')).toBeHidden();
   },
 );
+
+test(
+  'a sweep is held against the limits of a category, drawn, and points at an end; slips are told',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/certify`);
+    const bring = (text: string) =>
+      page.locator('input[type=file]').setInputFiles({ name: 'sweep.csv', mimeType: 'text/csv', buffer: Buffer.from(text) }); // prettier-ignore
+    await bring('pairs,what\n');
+    await expect(page.getByRole('alert')).toContainText('wants the columns');
+    // Category 6, permanent link, 100 MHz: 41.8 dB of NEXT, 18.6 dB of insertion loss (TIA-568.2, from memory).
+    await bring('pair_or_pairs,parameter,mhz,db\n36,IL,100,18\n45,IL,100,18\n36-45,NEXT@far,100,39.8\n');
+    await expect(page.getByRole('status')).toContainText('near-end crosstalk of 36-45 misses its limit by 2.0 dB at 100.0 MHz, seen from the far end'); // prettier-ignore
+    await expect(
+      page.getByRole('img', { name: /^near-end crosstalk of each pair/ }).locator('svg'),
+    ).toBeVisible();
+    await page.getByRole('button', { name: 'category 5e' }).click();
+    await expect(page.getByRole('status')).toContainText('No verdict: the sweep has no');
+    await page.getByLabel(/metres of the link/).fill('95');
+    await expect(page.getByRole('region', { name: 'What it will carry' })).toContainText('more than 100 m');
+  },
+);

@@ -3,6 +3,10 @@ import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { recordOf } from '../../src/core/handover/record';
+import { snags, snagsCsv, workSheets } from '../../src/core/handover/sheets';
+import { foldLink } from '../../src/core/log/state';
+import { planOfFile } from '../../src/core/plan/invariants';
+import { snagsPdf, workSheetsPdf } from '../../src/lib/server/handover/sheets-pdf';
 import { verify } from '../../src/core/handover/verify';
 import type { JobFile } from '../../src/core/model/job';
 import { openDatabase, type Db } from '../../src/lib/server/db/open';
@@ -30,7 +34,7 @@ async function read(pdf: Buffer) {
       pieces: items.flatMap((i) => ('str' in i && i.str.trim() ? [{ text: i.str, x: i.transform[4] as number, y: i.transform[5] as number, width: i.width }] : [])), // prettier-ignore
     });
   }
-  const outline = (await doc.getOutline()).map((o) => o.title);
+  const outline = ((await doc.getOutline()) ?? []).map((o) => o.title);
   const text = pages.flatMap((p) => p.pieces.map((i) => i.text)).join(' ');
   return { pages, outline, text, tagged: ((await doc.getMarkInfo()) as { Marked?: boolean } | null)?.Marked };
 }
@@ -103,6 +107,31 @@ describe('the as-built record', () => {
     expect(pdf.length).toBeLessThan(20_000_000);
     expect((await read(pdf)).text).toContain('L-999');
   }, 60_000);
+});
+
+describe('sheets for those who stay on paper', () => {
+  const file = demo();
+  const plan = planOfFile(file);
+  const states = new Map(plan.links.map((l) => [l.id, foldLink(l, { policy: plan.policy, parts: plan.parts }, file.entries.filter((e) => 'link' in e && e.link === l.id) as never)])); // prettier-ignore
+  it('name every end that is not proven once, by place, closets of a floor before its rooms', async () => {
+    const sheets = workSheets(plan, (l) => states.get(l.id)!);
+    const left = plan.links.reduce((n, l) => n + (['head', 'tail'] as const).filter((e) => states.get(l.id)![e].state !== 'proven').length, 0); // prettier-ignore
+    expect(sheets.reduce((n, s) => n + s.rows.length, 0)).toBe(left);
+    const floors = sheets.map((s) => s.floor!);
+    expect(floors).toEqual([...floors].sort((a, b) => a - b));
+    const { text, pages, outline } = await read(await workSheetsPdf(plan.name, sheets, AT));
+    expect(outline).toHaveLength(sheets.length);
+    expect(pages.length).toBeGreaterThanOrEqual(sheets.length);
+    for (const s of sheets) for (const r of s.rows) expect(text).toContain(r.label);
+  });
+  it('list what is to be done again with what to take along, as CSV too', async () => {
+    const list = snags(plan, (l) => states.get(l.id)!);
+    const failed = plan.links.flatMap((l) => (['head', 'tail'] as const).filter((e) => ['failed', 'stale'].includes(states.get(l.id)![e].state))); // prettier-ignore
+    expect(list).toHaveLength(failed.length);
+    expect(list.some((s) => s.way === 'punch again' && s.takes === '')).toBe(true);
+    expect(snagsCsv(list).trim().split('\r\n')).toHaveLength(list.length + 1);
+    expect((await read(await snagsPdf(plan.name, list, AT))).text).toContain(list[0]!.label);
+  });
 });
 
 describe('a handover', () => {

@@ -75,6 +75,7 @@ export const ROUTE_RIGHTS: Record<string, Right> = {
   'POST /api/jobs/[job]/readings': 'log',
   'GET /api/jobs/[job]/tools': 'read',
   'GET /api/jobs/[job]/record': 'read',
+  'GET /api/jobs/[job]/sheets': 'read',
   'GET /api/jobs/[job]/handover': 'read',
   'POST /api/jobs/[job]/handover': 'plan',
   'GET /api/jobs/[job]/links/[link]/history': 'read',

@@ -114,7 +114,9 @@ export function recordOf(file: JobFile, madeAt: string): HandoverRecord {
     const measured = reading?.data.reading.lengthMetres;
     const length = measured ?? link.lengthMetres;
     const story = effective(entriesOf(link)).filter((e) => STORY.has(e.kind));
-    const failed = story.some((e) => e.kind === 'rejected' || e.kind === 'redone' || e.kind === 'repulled');
+    const failed =
+      reading?.verdict === 'fail' ||
+      story.some((e) => e.kind === 'rejected' || e.kind === 'redone' || e.kind === 'repulled');
     return {
       identifier: link.label,
       id: link.id,

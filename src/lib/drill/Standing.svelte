@@ -4,9 +4,10 @@
   import { saveText } from '$lib/device/save-text';
   import { useJob } from '$lib/job/open-job.svelte';
 
-  /** What each of the crew can and cannot yet. */
+  /** What each of the crew can and cannot yet: the lead sees all, everybody else themselves. */
   const job = useJob();
-  const crew = $derived(job.plan.crew.filter((p) => !p.retired));
+  const lead = $derived(job.plan.crew.find((p) => p.id === job.here.me)?.role === 'lead');
+  const crew = $derived(job.plan.crew.filter((p) => !p.retired && (lead || p.id === job.here.me)));
   const now = new Date();
   const MARKS = { 'has it': '✓', 'not yet': '×', 'too few': '·' } as const;
   const drilled = $derived(crew.filter((p) => Object.hasOwn(job.log.drills, p.id)));
@@ -14,7 +15,7 @@
 
 {#if drilled.length}
   <section class="grid gap-2" aria-label="What each can">
-    <h2 class="text-xl font-bold">What each can</h2>
+    <h2 class="text-xl font-bold">{lead ? 'What each can' : 'What you can'}</h2>
     {#each drilled as p (p.id)}
       {@const stands = standsOf(job.log.drills, p.id, now)}
       <details>

@@ -58,8 +58,9 @@ export class SheetMatch {
   setWord(key: string, meant: string): void {
     this.matching = { ...this.matching, words: { ...this.matching.words, [key]: meant } };
   }
-  takeIn(line: string): void {
-    this.include = new Set([...this.include, line]);
+  /** These lines are links all the same. */
+  takeIn(lines: readonly string[]): void {
+    this.include = new Set([...this.include, ...lines]);
   }
 
   readonly missing = $derived.by(() => missingColumns(matchedOf(this.matching)));

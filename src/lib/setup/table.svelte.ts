@@ -56,7 +56,7 @@ export class ScheduleTable {
   skipped = $state.raw<ReadonlySet<number>>(new Set());
   /** Links a revision no longer has, that are to be retired. */
   retiring = $state.raw<ReadonlySet<string>>(new Set());
-  private past: Pick<ScheduleTable, 'rows' | 'lines' | 'skipped' | 'left'>[] = [];
+  private past: Pick<ScheduleTable, 'rows' | 'lines' | 'skipped' | 'left' | 'removed'>[] = [];
 
   private readonly draft: KeptDraft<Draft>;
 
@@ -137,7 +137,7 @@ export class ScheduleTable {
     else this.draft.drop();
   }
 
-  private readonly choices = $derived({ kept: this.kept, lines: this.lines, sizes: this.sizes, gone: this.retiring }); // prettier-ignore
+  private readonly choices = $derived({ kept: this.kept, lines: this.lines, sizes: this.sizes, gone: new Set([...this.retiring, ...this.removed]) }); // prettier-ignore
   private readonly whole = $derived.by(() => checkSchedule(this.rows, this.plan, this.choices));
   readonly check = $derived.by(() =>
     this.skipped.size
@@ -193,8 +193,8 @@ export class ScheduleTable {
     this.save();
   }
   private change(rows: readonly ScheduleRow[]): void {
-    const { lines, skipped, left } = this;
-    this.past.push({ rows: this.rows, lines, skipped, left });
+    const { lines, skipped, left, removed } = this;
+    this.past.push({ rows: this.rows, lines, skipped, left, removed });
     this.rows = rows;
     this.save();
   }
@@ -288,8 +288,9 @@ export class ScheduleTable {
   }
   remove(row: number): void {
     const { id } = this.rows[row]!;
-    if (id) this.removed = [...this.removed, id];
     this.without(new Set([row]), false);
+    if (id) this.removed = [...this.removed, id];
+    this.save();
   }
   add(like?: ScheduleRow): void {
     const port = Number(like?.head_port);

@@ -83,6 +83,7 @@
         'handover',
         'kit',
         'trend',
+        'certify',
       ])
         void preloadCode(job.at(s));
     }, 3000);

@@ -136,6 +136,11 @@ export const DESCRIBED: Record<string, Described> = {
     query: z.object({ as: z.enum(['pdf', 'json', 'xlsx']).optional() }),
     answer: { type: 'application/pdf', says: 'The record' },
   },
+  'GET /api/jobs/[job]/sheets': {
+    summary: 'Work sheets by place, or the snag list with kind=snags (as CSV too), to print',
+    query: z.object({ kind: z.enum(['work', 'snags']).optional(), as: z.enum(['pdf', 'csv']).optional() }),
+    answer: { type: 'application/pdf', says: 'Sheets of paper' },
+  },
   'GET /api/jobs/[job]/handover': {
     summary: 'The last handover, and what was logged since',
     answer: z.object({ last: z.unknown(), since: z.record(z.string(), z.number()) }),

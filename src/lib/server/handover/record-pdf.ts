@@ -52,7 +52,7 @@ export async function recordPdf(record: HandoverRecord, handed: JobEntryOf<'hand
   paper.h1('Port map');
   const groups = new Map<string, LinkRecord[]>();
   for (const l of record.links) {
-    const on = l.head.on.replace(/, port \d+$/, '') || 'no panel';
+    const on = l.head.on.replace(/, port \d+$/, '') || 'links without a panel';
     const key = `${l.head.space}${l.head.space ? ', ' : ''}${on}`;
     groups.set(key, [...(groups.get(key) ?? []), l]);
   }

@@ -93,6 +93,9 @@
       <a class="act" href={record('pdf')} download>As-built, PDF</a>
       <a class="act" href={record('xlsx')} download>Spreadsheet, a sheet a panel</a>
       <a class="act" href={record('json')} download>Record as data</a>
+      <a class="act" href="{apiAddress(job.plan.id, 'sheets')}?kind=work" download>Work sheets, PDF</a>
+      <a class="act" href="{apiAddress(job.plan.id, 'sheets')}?kind=snags" download>Snag list, PDF</a>
+      <a class="act" href="{apiAddress(job.plan.id, 'sheets')}?kind=snags&as=csv" download>Snag list, CSV</a>
     </div>
     {#if unreachable}<p class="border-l-4 border-wrong pl-3" role="alert">
         The server cannot be reached: it makes the record. What is open is shown all the same, and files can

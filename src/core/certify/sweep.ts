@@ -1,0 +1,138 @@
+import Papa from 'papaparse';
+import {
+  doubtOf,
+  limitAt,
+  PARAMETERS,
+  TOP_MHZ,
+  type Certified,
+  type Configured,
+  type Parameter,
+} from './limits';
+
+/** One measured value: of a pair or of two, at a frequency; `far` where it was measured from the far end. */
+export interface SweepPoint {
+  pairs: string;
+  parameter: Parameter;
+  far: boolean;
+  mhz: number;
+  db: number;
+}
+/** Most points of a file. */
+export const MOST_POINTS = 200_000;
+
+/** What a file of a sweep holds; rows that are bad are told, and nothing of the file counts then. */
+export type ReadSweep = { ok: true; points: SweepPoint[] } | { ok: false; message: string };
+
+const bare = (s: string) => s.toUpperCase().replace(/[^A-Z]/g, '');
+/** Names of parameters as files write them. */
+const NAMES: Record<string, Parameter> = { IL: 'IL', INSERTIONLOSS: 'IL', ATTENUATION: 'IL', NEXT: 'NEXT', PSNEXT: 'PSNEXT', ACRF: 'ACRF', ELFEXT: 'ACRF', PSACRF: 'PSACRF', PSELFEXT: 'PSACRF', RL: 'RL', RETURNLOSS: 'RL' }; // prettier-ignore
+
+/**
+ * Reads a sweep: a CSV with `pair_or_pairs, parameter, mhz, db`; a parameter ends in `@far` where it was measured from
+ * the far end. Decibels count without their sign.
+ *
+ * @example
+ * readSweep('pair_or_pairs,parameter,mhz,db\n36-45,NEXT,100,44.1\n')
+ */
+export function readSweep(text: string): ReadSweep {
+  const no = (message: string): ReadSweep => ({ ok: false, message });
+  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trim(), { skipEmptyLines: true });
+  const header = data[0]?.map((h) => h.trim().toLowerCase()) ?? [];
+  const at = ['pair_or_pairs', 'parameter', 'mhz', 'db'].map((c) => header.indexOf(c));
+  if (at.some((i) => i < 0)) return no('The file wants the columns pair_or_pairs, parameter, mhz and db.');
+  if (data.length > MOST_POINTS) return no(`There are ${data.length - 1} points; at most ${MOST_POINTS} are read.`);
+  const points: SweepPoint[] = [];
+  for (const [line, row] of data.slice(1).entries()) {
+    const [pairs, name, mhz, db] = at.map((i) => (row[i] ?? '').trim()) as [string, string, string, string];
+    const far = /@\s*(far|remote)/i.test(name);
+    const parameter = NAMES[bare(name.replace(/@.*/, ''))];
+    const [f, value] = [Number(mhz.replace(',', '.')), Number(db.replace(',', '.'))];
+    if (!parameter) return no(`Row ${line + 2}: “${name.slice(0, 20)}” is no parameter: write ${PARAMETERS.join(', ')}.`);
+    if (!/^\d{2}(\s*[-/]\s*\d{2})?$/.test(pairs)) return no(`Row ${line + 2}: “${pairs.slice(0, 20)}” is no pair: write 36, or 36-45.`);
+    if (!(f > 0 && f <= 3000) || !Number.isFinite(value) || Math.abs(value) > 200 || !mhz || !db) return no(`Row ${line + 2}: ${mhz || 'nothing'} MHz and ${db || 'nothing'} dB cannot be.`);
+    points.push({ pairs: pairs.replace(/\s*[-/]\s*/, '-'), parameter, far, mhz: f, db: Math.abs(value) });
+  }
+  return points.length ? { ok: true, points } : no('There is a header but no point below it.');
+} // prettier-ignore
+
+/** The worst of one parameter at one end: the pair, where, and its margin to the limit in dB; below nought it fails. */
+export interface Worst {
+  parameter: Parameter;
+  far: boolean;
+  pairs: string;
+  mhz: number;
+  db: number;
+  limit: number;
+  margin: number;
+  doubt: string | null;
+}
+/** How a sweep stands against the limits. */
+export interface SweepVerdict {
+  pass: boolean;
+  worst: Worst[];
+  /** Parameters the file does not have: nothing is said of them. */
+  missing: Parameter[];
+  /** Points that are not judged: where so little is lost that the limit does not count, or past the category. */
+  left: number;
+}
+
+/** Below so much insertion loss of a pair its return loss is not judged, and its near crosstalk. TIA-568.2, from memory. */
+export const NOT_JUDGED_BELOW = { RL: 3, NEXT: 4 } as const;
+
+/** Power sums out of pair to pair values where a file has none: near and far crosstalk of each pair from the three others. */
+export function withPowerSums(points: readonly SweepPoint[]): SweepPoint[] {
+  const out = [...points];
+  for (const [of, sum] of [['NEXT', 'PSNEXT'], ['ACRF', 'PSACRF']] as const) {
+    if (points.some((p) => p.parameter === sum)) continue;
+    const powers = new Map<string, { pairs: string; far: boolean; mhz: number; power: number; n: number }>();
+    for (const p of points) {
+      if (p.parameter !== of) continue;
+      for (const pair of p.pairs.split('-')) {
+        const key = `${pair} ${p.far} ${p.mhz}`;
+        const there = powers.get(key) ?? { pairs: pair, far: p.far, mhz: p.mhz, power: 0, n: 0 };
+        there.power += 10 ** (-p.db / 10);
+        there.n++;
+        powers.set(key, there);
+      }
+    }
+    for (const { pairs, far, mhz, power, n } of powers.values())
+      if (n === 3) out.push({ pairs, parameter: sum, far, mhz, db: -10 * Math.log10(power) });
+  }
+  return out;
+} // prettier-ignore
+
+/** Judges a sweep against the limits of a category. */
+export function judgeSweep(points: readonly SweepPoint[], category: Certified, configured: Configured): SweepVerdict {
+  const all = withPowerSums(points);
+  const loss = new Map<string, number>();
+  for (const p of all) if (p.parameter === 'IL') loss.set(`${p.pairs} ${p.mhz}`, p.db);
+  const least = (pairs: string, mhz: number) => Math.min(...pairs.split('-').map((x) => loss.get(`${x} ${mhz}`) ?? Infinity));
+  const worst = new Map<string, Worst>();
+  let left = 0;
+  for (const p of all) {
+    const limit = limitAt(category, configured, p.parameter, p.mhz);
+    const quiet = p.parameter === 'RL' ? NOT_JUDGED_BELOW.RL : p.parameter === 'NEXT' || p.parameter === 'PSNEXT' ? NOT_JUDGED_BELOW.NEXT : 0;
+    if (limit === null || (quiet && least(p.pairs, p.mhz) < quiet)) {
+      left++;
+      continue;
+    }
+    const margin = p.parameter === 'IL' ? limit - p.db : p.db - limit;
+    const key = `${p.parameter} ${p.far}`;
+    const before = worst.get(key);
+    if (!before || margin < before.margin)
+      worst.set(key, { parameter: p.parameter, far: p.far, pairs: p.pairs, mhz: p.mhz, db: p.db, limit, margin, doubt: doubtOf(category, configured, p.parameter) });
+  }
+  const list = [...worst.values()].sort((a, b) => a.margin - b.margin);
+  const missing = PARAMETERS.filter((x) => !all.some((p) => p.parameter === x));
+  // What reaches less far than the category is no certificate of it.
+  const reach = Math.max(0, ...all.map((p) => p.mhz));
+  return { pass: missing.length === 0 && reach >= TOP_MHZ[category] * 0.99 && list.every((w) => w.margin >= 0), worst: list, missing, left };
+} // prettier-ignore
+
+/** Which end a failing value points at: near-end crosstalk and return loss lie at the end they are measured from. */
+export const pointsAt = (w: Worst): 'near' | 'far' | null =>
+  w.parameter === 'NEXT' || w.parameter === 'PSNEXT' || w.parameter === 'RL'
+    ? w.far
+      ? 'far'
+      : 'near'
+    : null;

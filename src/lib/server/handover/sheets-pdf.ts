@@ -1,0 +1,40 @@
+import type { Snag, WorkSheet } from '$core/handover/sheets';
+import { Paper } from '../pdf/paper';
+
+const WORK_SHARES = [14, 26, 20, 14, 34, 8, 8, 8] as const;
+const SNAG_SHARES = [14, 8, 34, 16, 28, 14] as const;
+const box = (filled: boolean) => (filled ? '[x]' : '[ ]');
+
+/** Work sheets as a PDF, a page a place: who stays on paper marks them there. */
+export async function workSheetsPdf(job: string, sheets: readonly WorkSheet[], at: string): Promise<Buffer> {
+  const paper = new Paper(`${job}: work sheets`, `${job}, work sheets of ${at.slice(0, 10)}`);
+  if (!sheets.length) paper.title(`${job}: nothing is left to make`);
+  for (const [i, sheet] of sheets.entries()) {
+    if (i) paper.page();
+    paper.h1(sheet.floor === null ? sheet.name : `${sheet.name}, floor ${sheet.floor}`);
+    paper.p('Made, read back, proven: mark each, and type them in when there is a signal. Date and name:');
+    paper.gap(4);
+    paper.row(['link', 'at', 'connector', 'order', 'other end', 'made', 'read', 'proven'], WORK_SHARES, 'bold');
+    for (const r of sheet.rows) {
+      paper.row([r.label, r.on, r.connector, r.order, r.other, box(r.seated), box(false), box(r.proven)], WORK_SHARES); // prettier-ignore
+      await paper.breathe();
+    }
+  }
+  return paper.end();
+}
+
+/** The snag list as a PDF, by place. */
+export async function snagsPdf(job: string, list: readonly Snag[], at: string): Promise<Buffer> {
+  const paper = new Paper(`${job}: snag list`, `${job}, snag list of ${at.slice(0, 10)}`);
+  paper.title(list.length ? `${list.length} to be done or proven again` : 'Nothing is to be done again');
+  const places = [...new Set(list.map((s) => s.place))];
+  for (const place of places) {
+    paper.h2(place || 'at the bench');
+    paper.row(['link', 'end', 'why', 'way', 'take along', 'made by'], SNAG_SHARES, 'bold');
+    for (const s of list.filter((x) => x.place === place)) {
+      paper.row([s.label, s.end, s.found || s.reason || s.state, s.way, s.takes, s.by], SNAG_SHARES);
+      await paper.breathe();
+    }
+  }
+  return paper.end();
+}
