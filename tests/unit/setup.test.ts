@@ -64,6 +64,24 @@ describe('the table of a schedule', () => {
     expect(table.rows).toHaveLength(1);
     expect(table.canUndo).toBe(false);
   });
+  it('keeps what is left out of a file, bad or set aside, when the good rows are taken in; with what is wrong, as CSV', () => {
+    const table = new ScheduleTable(plan);
+    table.show([row(1), row(2, { tail_room: 'TBD' }), row(3), row(4)], ['5', '6', '7', '8'], 'Rev C');
+    table.leaveOut([3]);
+    expect(table.leftOutCsv().split('\r\n')[1]).toContain('“TBD” is no room yet');
+    expect(table.outcome.added).toBe(2);
+    expect(table.keepLeftOut(2)).toBe(2);
+    const back = new ScheduleTable(plan);
+    expect(back.leftOver()).toBe(2);
+    back.resume();
+    expect([back.taken, back.source, back.lines]).toEqual([2, 'Rev C', ['6', '8']]);
+    // No whole schedule: nothing is gone that these rows do not name.
+    expect(back.revision).toBeNull();
+    back.remove(0);
+    back.undo();
+    expect(back.rows).toHaveLength(2);
+    back.putAway();
+  });
   it('goes on where it was left, and remembers what was taken out', () => {
     const table = new ScheduleTable(plan);
     const links = plan.links.filter((l) => l.head.panel === 'K3');
@@ -71,13 +89,13 @@ describe('the table of a schedule', () => {
     table.remove(0);
     table.add(table.rows.at(-1));
     const back = new ScheduleTable(plan);
-    expect(back.leftOver()).toEqual({ rows: 2, justTaken: false });
+    expect(back.leftOver()).toBe(2);
     back.resume();
     expect([back.rows.length, back.removed]).toEqual([12, [links[0]!.id]]);
     expect(back.rows.at(-1)).toMatchObject({ head_panel: 'K3', head_port: '13' });
     expect(back.rows.at(-1)).not.toHaveProperty('id');
     back.putAway();
-    expect(new ScheduleTable(plan).leftOver().rows).toBe(0);
+    expect(new ScheduleTable(plan).leftOver()).toBe(0);
   });
   it('changes a link by its id even where its label is changed, and clears what was emptied', () => {
     const table = new ScheduleTable(plan);
@@ -122,7 +140,7 @@ describe('a draft over a plan that somebody else changed', () => {
     back.undo();
     expect(back.spaces.find((s) => s.id === 'kelp-lab')?.floor).toBe(9);
     back.putAway();
-    expect([back.changed, new ScheduleTable(plan).leftOver().rows]).toEqual([0, 0]);
+    expect([back.changed, new ScheduleTable(plan).leftOver()]).toEqual([0, 0]);
   });
   it('does not take out what links hang on, and says so at the press', () => {
     const draft = new PlacesDraft(plan);

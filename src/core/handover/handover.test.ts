@@ -46,7 +46,7 @@ describe('a record', () => {
     const folded = f.links
       .filter((l) => !l.retired)
       .map((l) => foldLink(l, terms, f.entries.filter((e) => 'link' in e && e.link === l.id) as never));
-    const passed = folded.filter((s) => s.lastReading?.current && s.lastReading.verdict === 'pass');
+    const passed = folded.filter((s) => s.head.state === 'proven' && s.tail.state === 'proven');
     expect(record.summary.pass).toBe(passed.length);
     expect(record.summary.links).toBe(folded.length);
     const { pass, provisional, fail, none, links } = record.summary;
@@ -59,6 +59,14 @@ describe('a record', () => {
     const told = record.links.filter((l) => l.story.length);
     expect(told.length).toBeGreaterThan(0);
     for (const l of told) expect(l.story.map((s) => s.at)).toEqual([...l.story.map((s) => s.at)].sort());
+  });
+  it('is no pass of a link whose end was refused by eye after it read good', () => {
+    const f = file();
+    const good = record.links.find((l) => l.result === 'pass')!;
+    f.entries.push({ id: 'zz', job: f.job.id, link: good.id, end: 'tail', kind: 'rejected', at: '2027-01-01T00:00:00Z', by: 'una', data: { reason: 'plate loose' } } as never); // prettier-ignore
+    const again = recordOf(f, AT);
+    expect(again.links.find((l) => l.id === good.id)!.result).toBe('fail');
+    expect(again.summary.pass).toBe(record.summary.pass - 1);
   });
   it('lists what is open, the gravest first', () => {
     const kinds = record.open.map((o) => OPEN_KINDS.indexOf(o.kind));

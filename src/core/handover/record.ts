@@ -10,6 +10,7 @@ import { EVIDENCE } from '../model/evidence';
 import type { LogEntry } from '../model/entry';
 import { jobFileSchema, type JobFile, type Link } from '../model/job';
 import { instantSchema } from '../model/reading';
+import { ENDS } from '../wiring/conductors';
 import { planOfFile } from '../plan/invariants';
 import { hangsOn, whereabouts } from '../plan/whereabouts';
 import { chainOf } from './chain';
@@ -83,6 +84,17 @@ function leftOpen(status: LinkStatus, link: Link, terms: Terms): string[] {
   return judged?.ok ? judged.judgement.notRuledOut : [];
 }
 
+/**
+ * How a link stands: a pass only where both its ends are proven now. A reading that passed says nothing of an end that
+ * was refused by eye, done again or moved since.
+ */
+function resultOf(status: LinkStatus): LinkRecord['result'] {
+  const states = ENDS.map((e) => status[e].state);
+  if (states.includes('failed')) return 'fail';
+  if (states.every((s) => s === 'proven')) return 'pass';
+  return states.every((s) => s === 'proven' || s === 'provisional') ? 'provisional' : 'none';
+}
+
 /** The record of a job as its file has it. */
 export function recordOf(file: JobFile, madeAt: string): HandoverRecord {
   const plan = planOfFile(file);
@@ -111,11 +123,12 @@ export function recordOf(file: JobFile, madeAt: string): HandoverRecord {
       ...(status[e].at ? { at: status[e].at } : {}),
     });
     const reading = status.lastReading?.current ? status.lastReading : undefined;
+    const result = resultOf(status);
     const measured = reading?.data.reading.lengthMetres;
     const length = measured ?? link.lengthMetres;
     const story = effective(entriesOf(link)).filter((e) => STORY.has(e.kind));
     const failed =
-      reading?.verdict === 'fail' ||
+      result === 'fail' ||
       story.some((e) => e.kind === 'rejected' || e.kind === 'redone' || e.kind === 'repulled');
     return {
       identifier: link.label,
@@ -127,7 +140,7 @@ export function recordOf(file: JobFile, madeAt: string): HandoverRecord {
       ordered: link.ordered,
       ...(length === undefined ? {} : { lengthMetres: length, lengthFrom: measured === undefined ? 'planned' : 'measured' }), // prettier-ignore
       asked: askedOf(link, plan.policy),
-      result: reading?.verdict ?? 'none',
+      result,
       ...(reading ? { evidence: reading.evidence, testedAt: reading.at, testedBy: person(reading.by) } : {}),
       ...(reading?.data.tester ? { tester: reading.data.tester } : {}),
       notRuledOut: reading ? leftOpen(status, link, terms) : [],

@@ -69,14 +69,11 @@ export class ScheduleTable {
   /** What somebody else changed in the meantime, in words. */
   clashes = $state.raw<readonly string[]>([]);
 
-  /** Rows that were left half done on this device, and whether they are what a file just taken in left over. */
-  leftOver(): { rows: number; justTaken: boolean } {
+  /** Rows that were left half done on this device. */
+  leftOver(): number {
     const draft = this.draft.read();
-    if (draft?.from === 'plan') return { rows: draft.changed.length + draft.added.length, justTaken: false };
-    return {
-      rows: (draft?.rows?.length ?? 0) + (draft?.left?.rows.length ?? 0),
-      justTaken: Boolean(draft?.taken),
-    };
+    if (draft?.from === 'plan') return draft.changed.length + draft.added.length;
+    return (draft?.rows?.length ?? 0) + (draft?.left?.rows.length ?? 0);
   }
   /** Takes up what was left half done; of the plan's rows as they are now. */
   resume(): void {
@@ -116,14 +113,15 @@ export class ScheduleTable {
   putAway(): void {
     this.draft.drop();
   }
-  /** All good rows are about to be taken in: what is bad, or left out, stays on this device. True where something does. */
-  keepLeftOut(taken: number): boolean {
+  /** All good rows were taken in: what is bad, or left out, stays on this device. How many rows do. */
+  keepLeftOut(taken: number): number {
     const [bad, badLines] = pick(this.rows, this.lines, (i) => this.badRows.has(i));
     const rest = { rows: [...bad, ...this.left.rows], lines: [...badLines, ...this.left.lines] };
     this.putAway();
-    if (!rest.rows.length || this.panel !== null) return false;
-    this.draft.keep({ from: 'file', ...rest, source: this.source, removed: [], taken, rest: true });
-    return true;
+    if (this.panel !== null) return 0;
+    if (rest.rows.length)
+      this.draft.keep({ from: 'file', ...rest, source: this.source, removed: [], taken, rest: true });
+    return rest.rows.length;
   }
   /** Keeps what is on screen on this device. */
   save(): void {

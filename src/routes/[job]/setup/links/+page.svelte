@@ -33,10 +33,16 @@
   let from = $state('');
   const leftOver = untrack(() => table.leftOver());
   // What a file just taken in left over is shown at once: it is what is still to be done of it.
-  if (untrack(() => leftOver.justTaken)) {
-    table.resume();
-    step = 'table';
-  }
+  let shownLeft = '';
+  $effect(() => {
+    const left = page.url.searchParams.get('left') ?? '';
+    if (left === shownLeft || !untrack(() => table.leftOver())) return;
+    shownLeft = left;
+    untrack(() => {
+      table.resume();
+      step = 'table';
+    });
+  });
   let panel = $state(untrack(() => job.plan.panels[0]?.id ?? ''));
 
   async function choose(event: Event): Promise<void> {
@@ -83,16 +89,16 @@
     working = true;
     const { changes, added, changed } = table.outcome;
     const out = [...table.removed, ...table.retiring];
-    // Before the change: this screen begins anew once the plan is another.
-    const left = table.keepLeftOut(added + changed);
     says = await job.plan.change(
       { ...changes, ...(out.length ? { remove: { links: out } } : {}) },
       table.source.trim() || 'table of links',
     );
     working = false;
-    if (says) return table.save();
-    if (left) return table.resume();
-    await goto(asking(job.at('setup'), { kept: String(added + changed) }));
+    if (says) return;
+    const left = table.keepLeftOut(added + changed);
+    // This screen may have begun anew with the new plan: what is left is named to whichever of the two is seen.
+    if (left) await goto(asking(job.at('setup', 'links'), { left: `${added + changed}.${left}` }));
+    else await goto(asking(job.at('setup'), { kept: String(added + changed) }));
   }
   function putAway(): void {
     table.putAway();
@@ -134,13 +140,13 @@
   {#if step === 'choose' || step === 'pattern'}
     <div class="grid gap-6 lg:max-w-3xl">
       {#if step === 'choose'}
-        {#if leftOver.rows}
+        {#if leftOver}
           <button
             class="act"
             onclick={() => {
               table.resume();
               step = 'table';
-            }}>Go on with the {leftOver.rows} rows you left half done</button
+            }}>Go on with the {leftOver} rows you left half done</button
           >
         {/if}
         <section class="grid gap-2">
