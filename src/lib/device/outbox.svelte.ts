@@ -33,6 +33,8 @@ const BACK_OFF_MS = { first: 2000, last: 60_000 };
  */
 export class Outbox {
   waiting = $state.raw<readonly LogEntry[]>([]);
+  /** Whether this device's keeping was looked into: before, nobody knows whether anything waits. */
+  looked = $state(false);
   refused = $state.raw<readonly RefusedEntry[]>([]);
   /** Entries that this device shows but could not put on its disk yet. */
   unstored = $state.raw<readonly LogEntry[]>([]);
@@ -104,8 +106,10 @@ export class Outbox {
     try {
       list = await keptEntries();
     } catch {
+      this.looked = true;
       return;
     }
+    this.looked = true;
     const mine = list.filter((k) => k.job === this.job);
     this.elsewhere = list.length - mine.length;
     if (job !== this.job && this.waiting.length === mine.length) return;

@@ -171,8 +171,9 @@
       >
     {/if}
     <p class="text-right text-sm leading-tight text-faint" aria-live="polite" data-testid="kept">
-      {#if waiting}{waiting}{:else if offline.ready}<span class="hidden sm:inline">all kept,&nbsp;</span>works
-        offline{:else}all kept{/if}
+      {#if waiting}{waiting}{:else if !job.outbox.looked}looking …{:else if offline.ready}<span
+          class="hidden sm:inline">all kept,&nbsp;</span
+        >works offline{:else}all kept{/if}
     </p>
     <button
       class="h-12 max-w-24 truncate text-sm underline decoration-rule underline-offset-4 sm:max-w-36"
