@@ -29,31 +29,35 @@ test('the order is taught, asked, marked with the name of the slip, and kept wit
       await conductors.getByRole('button', { name: T568A[i], exact: true }).click(); // prettier-ignore
     else await page.keyboard.press(keys[i]!);
   };
+  const status = page.getByRole('main').getByRole('status');
   const done = async () => {
     const so = page.getByRole('button', { name: /^So it lies/ });
     await expect(so).toBeEnabled();
+    // A press right after what it answers came on screen is not taken: it is pressed until it is, and never twice.
     await expect(async () => {
-      if (info.project.name === 'phone') await so.click({ timeout: 500 });
-      else await page.keyboard.press('PageDown');
-      await expect(page.getByRole('main').getByRole('status')).toBeVisible({ timeout: 500 });
+      if (info.project.name === 'phone' && (await so.isVisible())) await so.click({ timeout: 1000 });
+      else if (await so.isVisible()) await page.keyboard.press('PageDown');
+      await expect(status).toBeVisible({ timeout: 1000 });
     }).toPass();
   };
   for (const i of [0, 1, 2, 3, 4, 5, 6, 7]) await lay(i);
   await done();
-  await expect(page.getByRole('main').getByRole('status')).toContainText('Right.');
+  await expect(status).toContainText('Right.');
   await expect(page.getByTestId('score')).toHaveText('1 of 1 right');
+  const ask = page.getByRole('button', { name: /^Ask me/ });
+  const next = page.getByRole('button', { name: /^Next/ });
   await expect(async () => {
-    await page.getByRole('button', { name: /^Next/ }).click({ timeout: 500 });
-    await expect(page.getByRole('button', { name: /^Ask me/ })).toBeVisible({ timeout: 500 });
+    if (await next.isVisible()) await next.click({ timeout: 1000 });
+    await expect(ask).toBeVisible({ timeout: 1000 });
   }).toPass();
 
   // Latch up, laid as if the contacts were: upside down, and named so.
-  await page.getByRole('button', { name: /^Ask me/ }).click();
+  await ask.click();
   await expect(page.getByText('Lay T568A, latch up, from the left.')).toBeVisible();
   for (const i of [0, 1, 2, 3, 4, 5, 6, 7]) await lay(i);
   await done();
-  await expect(page.getByRole('main').getByRole('status')).toContainText('Not right.');
-  await expect(page.getByRole('main').getByRole('status')).toContainText(/upside down/i);
+  await expect(status).toContainText('Not right.');
+  await expect(status).toContainText(/upside down/i);
   await written(page);
   await expect.poll(async () => (await drilled(page, job)).length).toBe(2);
   const entries = await drilled(page, job);
@@ -80,8 +84,9 @@ test(
       const steps = page.getByRole('main').getByRole('listitem');
       const before = await steps.count();
       await expect(async () => {
-        await page.getByRole('button', { name }).click({ timeout: 500 });
-        expect(await steps.count()).toBeGreaterThan(before);
+        if ((await steps.count()) > before) return;
+        await page.getByRole('button', { name }).click({ timeout: 1000 });
+        await expect.poll(() => steps.count(), { timeout: 2000 }).toBeGreaterThan(before);
       }).toPass();
     };
     await page.getByRole('button', { name: /^contact 1/ }).click();

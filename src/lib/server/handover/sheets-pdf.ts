@@ -14,7 +14,11 @@ export async function workSheetsPdf(job: string, sheets: readonly WorkSheet[], a
     paper.h1(sheet.floor === null ? sheet.name : `${sheet.name}, floor ${sheet.floor}`);
     paper.p('Made, read back, proven: mark each, and type them in when there is a signal. Date and name:');
     paper.gap(4);
-    paper.row(['link', 'at', 'connector', 'order', 'other end', 'made', 'read', 'proven'], WORK_SHARES, 'bold');
+    paper.row(
+      ['link', 'at', 'connector', 'order', 'other end', 'made', 'read', 'proven'],
+      WORK_SHARES,
+      'bold',
+    );
     for (const r of sheet.rows) {
       paper.row([r.label, r.on, r.connector, r.order, r.other, box(r.seated), box(false), box(r.proven)], WORK_SHARES); // prettier-ignore
       await paper.breathe();

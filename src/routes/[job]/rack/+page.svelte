@@ -190,7 +190,10 @@
       </section>
     {/if}
     <p>{proven} of {job.plan.ordered.length} links proven at both ends.</p>
-    <nav class="grid grid-cols-3 gap-1 text-center sm:grid-cols-5 lg:grid-cols-3" aria-label="For the whole job">
+    <nav
+      class="grid grid-cols-3 gap-1 text-center sm:grid-cols-5 lg:grid-cols-3"
+      aria-label="For the whole job"
+    >
       {#each [['round', 'round'], ['readings', 'from a file'], ['history', 'history'], ['tools', 'tools'], ['kit', 'kit'], ['trend', 'trend'], ['drill', 'drill'], ['handover', 'handover'], ['labels', 'labels'], ['certify', 'limits'], ['setup', 'set up']] as const as [to, name] (to)}
         <a
           class="flex min-h-12 items-center justify-center border border-ink px-1 font-semibold"
