@@ -116,6 +116,23 @@ describe('a sweep', () => {
     expect(judgeSweep(sweep(3, '5e'), '6', 'permanent-link').pass).toBe(false);
     expect(judgeSweep([], '6', 'channel').pass).toBe(false);
   });
+  it('is no pass of one pair, of one end, or of a parameter that stops half-way', () => {
+    const judged = (keep: (p: SweepPoint) => boolean) =>
+      judgeSweep(sweep(3).filter(keep), '6', 'permanent-link');
+    expect(judged(() => true)).toMatchObject({ pass: true, partial: [] });
+    expect(judged((p) => !p.pairs.includes('78'))).toMatchObject({ pass: false });
+    expect(judged((p) => !(p.parameter === 'NEXT' && p.far))).toMatchObject({
+      pass: false,
+      partial: ['NEXT'],
+    });
+    expect(judged((p) => !(p.parameter === 'RL' && p.mhz > 100))).toMatchObject({
+      pass: false,
+      partial: ['RL'],
+    });
+    expect(judged((p) => !(p.parameter === 'ACRF' && p.pairs === '36-45'))).toMatchObject({
+      partial: ['ACRF'],
+    });
+  });
   it('does not judge return loss and near crosstalk where next to nothing is lost (3 dB and 4 dB)', () => {
     const point = (parameter: Parameter, db: number): SweepPoint => ({
       pairs: '12',

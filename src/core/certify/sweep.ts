@@ -72,6 +72,8 @@ export interface SweepVerdict {
   worst: Worst[];
   /** Parameters the file does not have: nothing is said of them. */
   missing: Parameter[];
+  /** Parameters the file has of some pairs only, from one end only, or not up to the category's highest frequency. */
+  partial: Parameter[];
   /** Points that are not judged: where so little is lost that the limit does not count, or past the category. */
   left: number;
 }
@@ -101,7 +103,30 @@ export function withPowerSums(points: readonly SweepPoint[]): SweepPoint[] {
   return out;
 } // prettier-ignore
 
-/** Judges a sweep against the limits of a category. */
+const PAIRS = ['12', '36', '45', '78'] as const;
+const COMBINATIONS = PAIRS.flatMap((a, i) => PAIRS.slice(i + 1).map((b) => `${a}-${b}`));
+/** What is measured from both ends: it lies at the end it is measured from. */
+const BOTH_ENDS: ReadonlySet<Parameter> = new Set(['NEXT', 'PSNEXT', 'RL']);
+
+/** Whether a parameter was measured of every pair, from every end it has to be, up to the category's highest frequency. */
+function isWhole(points: readonly SweepPoint[], parameter: Parameter, category: Certified): boolean {
+  const reach = new Map<string, number>();
+  for (const p of points) {
+    if (p.parameter !== parameter) continue;
+    const key = `${p.pairs.split('-').sort().join('-')} ${p.far}`;
+    reach.set(key, Math.max(reach.get(key) ?? 0, p.mhz));
+  }
+  const of = parameter === 'NEXT' || parameter === 'ACRF' ? COMBINATIONS : PAIRS;
+  const reaches = (pairs: string, far: boolean) =>
+    (reach.get(`${pairs} ${far}`) ?? 0) >= TOP_MHZ[category] * 0.99;
+  return of.every((pairs) =>
+    BOTH_ENDS.has(parameter)
+      ? reaches(pairs, false) && reaches(pairs, true)
+      : reaches(pairs, false) || reaches(pairs, true),
+  );
+}
+
+/** Judges a sweep against the limits of a category: a pass wants every parameter whole, within every limit. */
 export function judgeSweep(points: readonly SweepPoint[], category: Certified, configured: Configured): SweepVerdict {
   const all = withPowerSums(points);
   const loss = new Map<string, number>();
@@ -124,9 +149,8 @@ export function judgeSweep(points: readonly SweepPoint[], category: Certified, c
   }
   const list = [...worst.values()].sort((a, b) => a.margin - b.margin);
   const missing = PARAMETERS.filter((x) => !all.some((p) => p.parameter === x));
-  // What reaches less far than the category is no certificate of it.
-  const reach = Math.max(0, ...all.map((p) => p.mhz));
-  return { pass: missing.length === 0 && reach >= TOP_MHZ[category] * 0.99 && list.every((w) => w.margin >= 0), worst: list, missing, left };
+  const partial = PARAMETERS.filter((x) => !missing.includes(x) && !isWhole(all, x, category));
+  return { pass: missing.length === 0 && partial.length === 0 && list.every((w) => w.margin >= 0), worst: list, missing, partial, left };
 } // prettier-ignore
 
 /** Which end a failing value points at: near-end crosstalk and return loss lie at the end they are measured from. */

@@ -90,7 +90,8 @@
         {:else if verdict.missing.length}
           No verdict: the sweep has no {verdict.missing.map((m) => PARAMETER_WORDS[m]).join(', no ')}.
         {:else}
-          No verdict: the sweep does not reach the highest frequency of category {category}.
+          No verdict: {verdict.partial.map((p) => PARAMETER_WORDS[p]).join(', ')} not of every pair, from both ends,
+          up to the highest frequency of category {category}.
         {/if}
       </p>
       <div class="overflow-x-auto">
