@@ -1,61 +1,48 @@
 <script lang="ts">
-  import { goto } from '$app/navigation';
+  import BringIn from '$lib/jobs/BringIn.svelte';
+  import JobLine from '$lib/jobs/JobLine.svelte';
+  import JobSheet from '$lib/jobs/JobSheet.svelte';
+  import SearchJobs from '$lib/jobs/SearchJobs.svelte';
+  import type { Role } from '$core/access/rights';
+  import type { ListedJob } from '$lib/server/jobs/job-list';
 
-  let { data } = $props();
-  let problem = $state('');
-
-  async function take(files: FileList | null): Promise<void> {
-    const file = files?.[0];
-    if (!file) return;
-    problem = '';
-    const response = await fetch('/api/jobs/import', {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: await file.text(),
-    }).catch(() => null);
-    if (!response) problem = 'The server does not answer: start it and choose the file again.';
-    else if (response.ok) await goto(`/${((await response.json()) as { job: string }).job}/rack`);
-    else {
-      const { error } = (await response.json()) as {
-        error: { message: string; issues: { path: string; message: string }[] };
-      };
-      problem = [error.message, ...error.issues.slice(0, 3).map((i) => `${i.path}: ${i.message}`)].join(' ');
-    }
-  }
+  let { data }: { data: { jobs: ListedJob[]; guarded: boolean; role: Role | null } } = $props();
+  const leads = $derived(data.role === null || data.role === 'lead');
+  const going = $derived(data.jobs.filter((j) => !j.archived));
+  const away = $derived(data.jobs.filter((j) => j.archived));
+  let more = $state<string | null>(null);
+  const chosen = $derived(data.jobs.find((j) => j.id === more));
 </script>
 
 <svelte:head><title>Gauntlet</title></svelte:head>
-<main class="mx-auto max-w-xl p-6">
+<main class="mx-auto grid max-w-xl gap-4 p-4 sm:p-6">
   <h1 class="text-3xl font-bold">Gauntlet</h1>
   {#if data.jobs.length}
-    <p class="mt-1 text-faint">Choose a job.</p>
-    <ul class="mt-6 grid gap-2">
-      {#each data.jobs as job, i (job.id)}
-        <li>
-          <a class={['act', i === 0 && 'act-now']} href="/{job.id}/rack"
-            >{job.name}
-            <span class={['text-sm font-normal', i > 0 && 'text-faint']}
-              >{job.links ? `${job.proven} of ${job.links} proven` : 'no links yet'}</span
-            ></a
-          >
-        </li>
+    <SearchJobs />
+    <ul class="grid gap-2" aria-label="Jobs">
+      {#each going as job, i (job.id)}
+        <li><JobLine {job} first={i === 0} onmore={leads ? () => (more = job.id) : undefined} /></li>
       {/each}
     </ul>
   {:else}
-    <p class="mt-2 text-lg">There is no job here yet. Set one up, or bring one in from its file.</p>
+    <p class="text-lg">There is no job here yet. Set one up, or bring one in from its file.</p>
   {/if}
-  {#if data.role === null || data.role === 'lead'}
-    <a class={['mt-6 act', !data.jobs.length && 'act-now']} href="/new">Set up a new job</a>
-    <label class="mt-2 act">
-      Bring a job in from a gauntlet/job@1 file
-      <input
-        type="file"
-        accept="application/json,.json"
-        class="sr-only"
-        onchange={(e) => take(e.currentTarget.files)}
-      />
-    </label>
+  {#if leads}
+    <a class={['act', !data.jobs.length && 'act-now']} href="/new">Set up a new job</a>
+    <BringIn />
   {/if}
-  {#if data.guarded}<a class="mt-2 act" href="/people">People and devices</a>{/if}
-  {#if problem}<p class="mt-4 border-l-4 border-wrong pl-3 text-wrong" role="alert">{problem}</p>{/if}
+  {#if data.guarded}<a class="act" href="/people">People and devices</a>{/if}
+  {#if away.length}
+    <details>
+      <summary class="flex min-h-12 cursor-pointer items-center underline underline-offset-4"
+        >Put away, {away.length}</summary
+      >
+      <ul class="grid gap-2" aria-label="Jobs put away">
+        {#each away as job (job.id)}
+          <li><JobLine {job} first={false} onmore={leads ? () => (more = job.id) : undefined} /></li>
+        {/each}
+      </ul>
+    </details>
+  {/if}
 </main>
+{#if chosen}<JobSheet job={chosen} onclose={() => (more = null)} />{/if}

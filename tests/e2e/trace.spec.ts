@@ -100,7 +100,9 @@ test('twelve cables with four remotes: a bridged pair, an open, the last one inf
   await expect(page.getByRole('heading', { name: 'The trace is done.' })).toBeVisible();
   await expect(page.getByTestId('trace-counted')).toContainText('9 known');
   await expect(page.getByTestId('trace-counted')).toContainText('2 bridged');
-  await expect(page.getByTestId('cables')).toContainText('K3-12, inferred: it stayed silent, so it is open');
+  await expect(page.getByTestId('cables')).toContainText(
+    'K3-12, inferred: it stayed silent, so it is open or its remote was not in',
+  );
   await expect(page.getByTestId('cables')).toContainText('bridged with cable 9');
   await kept(page);
   expect(await tracedOf(page, job)).toEqual([
@@ -163,7 +165,48 @@ test('a toned cable is found by louder and fainter, and written down as found by
   await expect(page.getByTestId('undo-line')).toContainText('Cable 9 is K3-05');
   await kept(page);
   const { entries } = (await (await request.get(`/api/jobs/${job}/links/K3-05/history`)).json()) as { entries: { kind: string; data: object }[] }; // prettier-ignore
-  expect(entries.at(-1)).toMatchObject({ kind: 'traced', data: { is: 'known', by: 'tone', cable: 9 } });
+  expect(entries.at(-1)).toMatchObject({ kind: 'traced', data: { is: 'inferred', by: 'tone', cable: 9 } });
+  // What comes next is the tape.
+  await page.getByRole('link', { name: 'Flag it with tape' }).click();
+  await expect(page.getByLabel('link').first()).toHaveValue('K3-05');
+});
+
+test('two phones on one trace: a second one takes part, and a round left too soon is gone on with', async ({
+  page,
+  request,
+  browser,
+}) => {
+  const job = await ownJob(request, twelveLoose);
+  await open(page, `/${job}/trace`);
+  await page.getByRole('button', { name: /^Plan the walk/ }).click();
+  await expect(page.getByRole('main')).toContainText('First number the loose cables 1 to 12');
+  await page.getByRole('button', { name: /^All 4 are in/ }).click();
+  await page.getByRole('button', { name: 'Remote 2 answers' }).click();
+  await expect(page.getByTestId('trace-says')).toContainText(/Cable 1 is K3-\d\d/);
+  await kept(page);
+
+  const other = await browser.newContext({ viewport: { width: 390, height: 664 } });
+  const second = await other.newPage();
+  await second.addInitScript(() => localStorage.setItem('gauntlet:me', JSON.stringify({ id: 'una', name: 'Una Brae' }))); // prettier-ignore
+  await open(second, `/${job}/trace`);
+  await expect(second.getByTestId('cable-asked')).toContainText('loose cable 2.');
+  await second.getByRole('button', { name: 'Remote 1 answers' }).click();
+  // The first phone hears of it, and goes on where the second left off.
+  await expect(page.getByTestId('cable-asked')).toContainText('loose cable 3.');
+  await expect(page.getByTestId('trace-says')).toContainText(/cable 2 is K3-\d\d/);
+
+  await page.getByRole('button', { name: /^These were all/ }).click();
+  await expect(page.getByRole('alertdialog')).toContainText('10 cables were not tried in this round');
+  await page.getByRole('button', { name: 'No, go on trying' }).click();
+  await page.getByRole('button', { name: /^These were all/ }).click();
+  await page.getByRole('button', { name: 'Count them as silent' }).click();
+  await expect(page.getByRole('heading', { name: 'Round 2 of 3' })).toBeVisible();
+  await page.getByRole('button', { name: 'Go on with round 1' }).click();
+  await expect(page.getByTestId('cable-asked')).toContainText('loose cable 3.');
+  await kept(page);
+  const known = (await tracedOf(page, job)).filter((line) => line.endsWith(' known'));
+  expect(known).toHaveLength(2);
+  await other.close();
 });
 
 test('the simulated probe shows a level, and begins quietly', async ({ page, request }) => {

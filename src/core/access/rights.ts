@@ -15,7 +15,7 @@ export const RIGHTS = [
   'log',
   /** Changes a job's plan and terms. */
   'plan',
-  /** Starts and brings in jobs. */
+  /** Starts, brings in, copies and deletes jobs. */
   'jobs',
   /** Lets people in and puts devices out. */
   'people',
@@ -65,7 +65,10 @@ export const ROUTE_RIGHTS: Record<string, Right> = {
   'GET /api/jobs': 'inside',
   'POST /api/jobs': 'jobs',
   'POST /api/jobs/import': 'jobs',
+  'GET /api/search': 'inside',
   'GET /api/jobs/[job]': 'read',
+  'DELETE /api/jobs/[job]': 'jobs',
+  'POST /api/jobs/[job]/copy': 'jobs',
   'GET /api/jobs/[job]/site': 'read',
   'GET /api/jobs/[job]/events': 'read',
   'GET /api/jobs/[job]/export': 'read',

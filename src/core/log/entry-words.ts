@@ -1,5 +1,6 @@
 import { mistakeText, PLACE_WORDS } from '../copper/mistake';
 import type { EntryOf, JobEntryOf, LogEntry } from '../model/entry';
+import type { TraceEvent } from '../model/trace-event';
 import type { Link } from '../model/job';
 import { EVIDENCE_WORDS } from '../reading/verdict';
 import { conductorLabel } from '../wiring/conductors';
@@ -29,6 +30,7 @@ export const KIND_WORDS: Record<LogEntry['kind'], string> = {
   tool: 'tools',
   'leads-proved': 'leads proven',
   drilled: 'drill',
+  trace: 'trace, step by step',
   'handed-over': 'handovers',
   void: 'taken back',
 };
@@ -78,6 +80,8 @@ export function entryWords(e: LogEntry, link: Link | undefined, terms: Terms): s
       return `leads ${e.data.ok ? 'proven against each other' : 'failed against each other'}`;
     case 'handed-over':
       return `handed over to ${e.data.client}, ${e.data.count} entries, root ${e.data.root.slice(0, 16)}…${e.data.refused.length ? `, ${e.data.refused.length} refused` : ''}`;
+    case 'trace':
+      return traceStepWords(e.data);
     case 'drilled':
       return `drilled ${e.data.skill.replaceAll('/', ' ')}: ${e.data.rating > 1 ? 'right' : 'wrong'}${e.data.slip ? `, ${e.data.slip}` : ''}`;
     case 'tool':
@@ -110,11 +114,38 @@ export function tracedWords({ is, by, cable, with: others, sure }: EntryOf<'trac
     case 'known':
       return `${named}found by ${by}${sure === undefined ? '' : `, ${Math.round(sure * 100)} % sure`}`;
     case 'inferred':
-      return `${named}the last one left: inferred, not proven`;
+      return by === 'remote'
+        ? `${named}the last one left: inferred, not proven`
+        : `${named}by ${by}${sure === undefined ? '' : `, ${Math.round(sure * 100)} % sure`}: inferred until bare copper, a remote or a reading says so`;
     case 'bridged':
       return `bridged with ${others?.join(', ') || 'another cable'}: find where copper joins them`;
     case 'silent':
       return `${named}no cable answered its remote: open, or the remote was not there`;
+  }
+}
+
+/** A step of a trace, in words; rounds count from 1. */
+function traceStepWords(step: TraceEvent): string {
+  switch (step.did) {
+    case 'begun':
+      return `trace begun: loose cables 1 to ${step.loose}, ${step.rounds.length === 1 ? 'one round' : `${step.rounds.length} rounds`}`;
+    case 'placed':
+      return `trace: the remotes of round ${step.round + 1} are in`;
+    case 'answered': {
+      const { numbers } = step;
+      const said = !numbers
+        ? 'answer taken back'
+        : numbers.length
+          ? `remote ${numbers.join(' and ')}`
+          : 'silent';
+      return `trace, round ${step.round + 1}, cable ${step.cable}: ${said}`;
+    }
+    case 'closed':
+      return `trace: round ${step.round + 1} done${step.untried.length ? `, cables ${step.untried.join(', ')} not tried` : ''}`;
+    case 'reopened':
+      return `trace: round ${step.round + 1} opened again`;
+    case 'ended':
+      return 'trace put away';
   }
 }
 

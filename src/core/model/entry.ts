@@ -4,6 +4,7 @@ import { CONDUCTORS, type End } from '../wiring/conductors';
 import { SCHEMES } from '../wiring/schemes';
 import { MISTAKE_PLACES } from './mistake-places';
 import { TAPES } from './tape';
+import { traceEventSchema } from './trace-event';
 import {
   contactSchema,
   daySchema,
@@ -278,6 +279,8 @@ export const JOB_ENTRY_DATA = {
     /** Links that were not taken over, and why. */
     refused: z.array(z.strictObject({ link: idSchema, reason: z.string().trim().min(1).max(400) })).max(2000),
   }),
+  /** A step of a trace with numbered remotes. */
+  trace: traceEventSchema,
   /** Takes an earlier entry of the job back. */
   void: z.strictObject({ entry: idSchema, reason: z.string().min(1).max(400) }),
 } as const;

@@ -47,6 +47,16 @@ export const policySchema = z.strictObject({
       link: identifierPatternSchema,
     })
     .optional(),
+  /** Whose job it is, where, and what the client calls it. */
+  about: z
+    .strictObject({
+      client: z.string().trim().min(1).max(120).optional(),
+      address: z.string().trim().min(1).max(300).optional(),
+      number: z.string().trim().min(1).max(60).optional(),
+    })
+    .optional(),
+  /** Put away: the work on it is over, and it stands below the others. */
+  archived: z.literal(true).optional(),
   /** Simulated testers read hidden copper: a job to learn and to show on, not a real one. */
   practice: z
     .strictObject({

@@ -34,6 +34,10 @@ const FIELD_WORDS: Record<string, string> = {
   y: 'down, m',
   retired: 'retired',
   policy: 'terms',
+  'about.client': 'client',
+  'about.address': 'address',
+  'about.number': 'number',
+  archived: 'put away',
 };
 /** A field of a plan as people read it. */
 export const fieldWords = (path: string): string => FIELD_WORDS[path] ?? path;

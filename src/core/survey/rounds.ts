@@ -36,6 +36,10 @@ export interface RoundPlan {
   metres: number;
 }
 
+/** The remotes that stops put out, by number. */
+export const placedIn = (stops: readonly Stop[]): Placed[] =>
+  stops.flatMap((s) => s.place).sort((a, b) => a.remote - b.remote);
+
 /**
  * Plans which remote goes where: as few rounds as the remotes allow, and of those plans the shortest walk, with the
  * remotes collected from where they were. Alone, every walk starts and ends in the closet, and small jobs are
@@ -90,7 +94,7 @@ function walked(
   };
   const rounds = shares.map((share): Round => {
     const { stops, metres } = walk(share, hands === 'single');
-    return { stops, placed: stops.flatMap((s) => s.place).sort((a, b) => a.remote - b.remote), metres };
+    return { stops, placed: placedIn(stops), metres };
   });
   const home = rounds.length ? walk(rooms.map(() => 0), true) : { stops: [], metres: 0 }; // prettier-ignore
   return { rounds, home, metres: rounds.reduce((s, r) => s + r.metres, 0) + home.metres };

@@ -45,7 +45,7 @@ describe('the belief over a bundle', () => {
     fc.assert(
       fc.property(
         fc.array(heard, { maxLength: 12 }),
-        fc.constantFrom('combed' as const, 'round' as const),
+        fc.constantFrom('combed' as const, 'round' as const, 'unknown' as const),
         (list, lay) => {
           const belief = new ToneBundle(lay, 9).belief(list);
           expect(belief.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 9);
@@ -108,6 +108,81 @@ describe('the belief over a bundle', () => {
     }
     expect(right / RUNS).toBeGreaterThan(0.93);
     expect(tries / RUNS).toBeLessThan(12);
+  });
+  it('in an unknown order is as summed by brute force over every level of every cable', () => {
+    // The same places, so the same shares of levels, told apart by nothing but their order.
+    const n = 4;
+    const heard: Heard[] = [
+      { kind: 'than', cable: 2, than: 1, heard: 'louder' },
+      { kind: 'than', cable: 3, than: 2, heard: 'fainter' },
+      { kind: 'than', cable: 3, than: 1, heard: 'same' },
+      { kind: 'bare', cable: 2, bursts: true },
+    ];
+    // Four in a round bundle: the middle, and three of its ring side by side. Distances: five of 1, one of √3.
+    const levels = [
+      { level: toneLevel(1), share: 5 / 6 },
+      { level: Math.round(toneLevel(Math.sqrt(3))), share: 1 / 6 },
+    ];
+    const chance = (of: readonly number[]) =>
+      heard.reduce((p, h) => {
+        if (h.kind === 'than') return p * chanceToHear(h.heard, of[h.cable - 1]! - of[h.than - 1]!);
+        const level = of[h.cable - 1]!;
+        return p * (level === 0 ? 0.97 : level >= toneLevel(1.01) ? 0.1 : 0.02);
+      }, 1);
+    const weights = Array.from({ length: n }, (_, toned) => {
+      let sum = 0;
+      for (let i = 0; i < 8; i++) {
+        let share = 1;
+        let k = 0;
+        const of = Array.from({ length: n }, (_, c) => {
+          if (c === toned) return 0;
+          const l = levels[(i >> k++) & 1]!;
+          share *= l.share;
+          return l.level;
+        });
+        sum += share * chance(of);
+      }
+      return sum;
+    });
+    const total = weights.reduce((a, b) => a + b, 0);
+    const belief = new ToneBundle('unknown', n).belief(heard);
+    for (let c = 0; c < n; c++) expect(belief[c]).toBeCloseTo(weights[c]! / total, 9);
+  });
+  it('in an unknown order holds no cable for likelier because its neighbour by number is loud', () => {
+    const heard: Heard[] = [{ kind: 'than', cable: 5, than: 1, heard: 'louder' }];
+    const any = new ToneBundle('unknown', 12).belief(heard);
+    expect(any[5]).toBeCloseTo(any[10]!, 12);
+    expect(new ToneBundle('combed', 12).belief(heard)[5]).toBeGreaterThan(any[5]!);
+  });
+  it('finds the cable of a bundle in any order, every cable held against the loudest so far', () => {
+    const hear = (d: number) => (d > SAME_DB ? 'louder' : d < -SAME_DB ? 'fainter' : 'same');
+    let right = 0;
+    let wrong = 0;
+    const RUNS = 30;
+    for (let run = 0; run < RUNS; run++) {
+      const random = randomFrom(1000 + run);
+      const bundle = new ToneBundle('unknown', 12);
+      const toned = 1 + Math.floor(random() * 12);
+      const heard: Heard[] = [];
+      let belief = bundle.belief(heard);
+      let last: number | null = null;
+      for (let tries = 0; tries < 80 && bundle.found(belief, heard) === null; tries++) {
+        const cable: number = bundle.next(belief, last, heard)!;
+        if (last === null) {
+          last = cable;
+          continue;
+        }
+        const said = hear(probeLevel(bundle, cable, toned, random) - probeLevel(bundle, last, toned, random));
+        heard.push({ kind: 'than', cable, than: last, heard: said });
+        if (said === 'louder') last = cable;
+        belief = bundle.belief(heard);
+      }
+      const found = bundle.found(belief, heard);
+      if (found === toned) right++;
+      else if (found !== null) wrong++;
+    }
+    expect(wrong / RUNS).toBeLessThan(0.07);
+    expect(right / RUNS).toBeGreaterThan(0.75);
   });
   it('takes a burst on bare copper for all but proof', () => {
     const bundle = new ToneBundle('combed', 12);

@@ -1,3 +1,5 @@
+import { eliminationOrder, sumOfProducts, tableOf, type Factor } from './unordered-bundle';
+
 /**
  * Finding a toned cable in a bundle by ear. The model: the cable with the tone on it is loudest, and what its
  * neighbours sing falls by `NEIGHBOUR_DB` for every cable diameter of distance, down to `FAR` diameters. A person
@@ -18,15 +20,18 @@ const BARE_FAR = 0.02;
 /** From this belief on a cable is taken for found. */
 export const SURE = 0.95;
 
-/** How cables lie: combed flat in the order of their numbers, or in a round bundle numbered from its middle outward. */
-export type BundleLay = 'combed' | 'round';
+/**
+ * How cables lie: combed flat in the order of their numbers, in a round bundle numbered from its middle outward, or
+ * in an order nobody knows, where any cable may lie anywhere in a round bundle.
+ */
+export type BundleLay = 'combed' | 'round' | 'unknown';
 
 /** Something heard: a cable against the one tried before, or the probe's tip on bare copper. */
 export type Heard =
   | { kind: 'than'; cable: number; than: number; heard: 'louder' | 'same' | 'fainter' }
   | { kind: 'bare'; cable: number; bursts: boolean };
 
-/** Where cables lie, in diameters; cable 1 first. */
+/** Where cables lie, in diameters; cable 1 first. For an unknown order: where cables lie, whichever they are. */
 export function bundlePlaces(lay: BundleLay, n: number): { x: number; y: number }[] {
   if (lay === 'combed') return Array.from({ length: n }, (_, i) => ({ x: i, y: 0 }));
   const places = [{ x: 0, y: 0 }];
@@ -84,13 +89,88 @@ export class ToneBundle {
 
   /** How likely each cable is to be the toned one, cable 1 first: every cable alike before anything was heard. */
   belief(heard: readonly Heard[]): number[] {
+    if (this.lay === 'unknown') return this.beliefInAnyOrder(heard);
     let belief = Array.from({ length: this.n }, () => 1 / this.n);
     for (const h of heard) belief = normalised(belief.map((b, i) => b * this.chance(h, i + 1)));
     return belief;
   }
 
+  /** The belief where the order is unknown: each cable may be the toned one, and the levels of all others are summed over. */
+  private beliefInAnyOrder(heard: readonly Heard[]): number[] {
+    const shares = levelShares(this.places);
+    // Level 0 is the toned cable itself; it is the only one.
+    const levels = [0, ...shares.map((s) => s.level)];
+    const factors = heard.map((h): Factor => {
+      if (h.kind === 'than')
+        return {
+          about: [h.cable - 1, h.than - 1],
+          chance: ([a, b]) => chanceToHear(h.heard, levels[a!]! - levels[b!]!),
+        };
+      return {
+        about: [h.cable - 1],
+        chance: ([a]) => {
+          const bursts = a === 0 ? BARE_RIGHT : levels[a!]! >= toneLevel(1.01) ? BARE_BESIDE : BARE_FAR;
+          return h.bursts ? bursts : 1 - bursts;
+        },
+      };
+    });
+    const tables = factors.map((f) => tableOf(f, levels.length));
+    const heardOf = [...new Set(factors.flatMap((f) => f.about))];
+    const order = eliminationOrder(factors.map((f) => f.about));
+    const likelihood = (toned: number | null): number =>
+      sumOfProducts(
+        [
+          ...tables,
+          ...heardOf.map((cable) => ({
+            about: [cable],
+            values: Float64Array.from(levels, (_, i) =>
+              i === 0 ? Number(cable === toned) : cable === toned ? 0 : shares[i - 1]!.share,
+            ),
+          })),
+        ],
+        order,
+        levels.length,
+      );
+    const unheard = likelihood(null);
+    return normalised(
+      Array.from({ length: this.n }, (_, i) => (heardOf.includes(i) ? likelihood(i) : unheard)),
+    );
+  }
+  /**
+   * Where the order is unknown no cable tells of another: each is held against the loudest so far, and once all were
+   * tried the likeliest two against each other.
+   */
+  private nextInAnyOrder(
+    belief: readonly number[],
+    last: number | null,
+    heard: readonly Heard[],
+  ): number | null {
+    if (last === null) return 1;
+    const byBelief = belief
+      .map((b, i) => ({ cable: i + 1, b }))
+      .sort((a, b) => b.b - a.b || a.cable - b.cable);
+    const tried = triedOf(heard);
+    const loudest = byBelief.find((x) => tried.has(x.cable))?.cable;
+    // The probe goes back to the loudest before a new one is held against it.
+    if (loudest !== undefined && last !== loudest) return loudest;
+    const fresh = Array.from({ length: this.n }, (_, i) => i + 1).find((c) => !tried.has(c) && c !== last);
+    return fresh ?? byBelief.find((x) => x.cable !== last)?.cable ?? null;
+  }
+
+  /**
+   * The cable that is taken for found. In an unknown order none is, by ear alone, before every cable was tried: the
+   * loudest so far may lie beside the one that is yet to come.
+   */
+  found(belief: readonly number[], heard: readonly Heard[]): number | null {
+    const cable = foundByTone(belief);
+    if (cable === null || this.lay !== 'unknown') return cable;
+    const burst = heard.some((h) => h.kind === 'bare' && h.cable === cable && h.bursts);
+    return burst || triedOf(heard).size === this.n ? cable : null;
+  }
+
   /** The cable to try next, against the one tried last: where hearing it leaves least doubt. Null: none is left. */
-  next(belief: readonly number[], last: number | null): number | null {
+  next(belief: readonly number[], last: number | null, heard: readonly Heard[] = []): number | null {
+    if (this.lay === 'unknown') return this.nextInAnyOrder(belief, last, heard);
     if (last === null) return this.lay === 'round' ? 1 : Math.ceil(this.n / 2);
     let best: number | null = null;
     let least = Infinity;
@@ -109,6 +189,23 @@ export class ToneBundle {
     return best;
   }
 }
+
+/** How often two cables of a round bundle are so far apart, over all pairs of places: level by index, nearest first. */
+function levelShares(places: readonly { x: number; y: number }[]): { level: number; share: number }[] {
+  const counts = new Map<number, number>();
+  for (const a of places)
+    for (const b of places) {
+      if (a === b) continue;
+      const level = Math.round(toneLevel(Math.hypot(a.x - b.x, a.y - b.y)));
+      counts.set(level, (counts.get(level) ?? 0) + 1);
+    }
+  const pairs = places.length * (places.length - 1);
+  return [...counts].sort(([a], [b]) => b - a).map(([level, n]) => ({ level, share: n / pairs }));
+}
+
+/** The cables something was heard of. */
+const triedOf = (heard: readonly Heard[]): Set<number> =>
+  new Set(heard.flatMap((h) => (h.kind === 'than' ? [h.cable, h.than] : [h.cable])));
 
 /** The cable that is taken for found, once the belief in it is high enough. */
 export const foundByTone = (belief: readonly number[]): number | null => {

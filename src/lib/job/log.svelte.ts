@@ -11,6 +11,7 @@ import { patternAt, seeReading, toolsAt, type Pattern } from '$core/log/patterns
 import { projectSince, type Projection } from '$core/log/projection';
 import { recentReadings } from '$core/log/recent';
 import { linkState, type LinkStatus } from '$core/log/state';
+import { sharedTraces, type SharedTraces } from '$core/survey/shared-trace';
 import { toolStatuses, toolUse, type ToolStatus, type ToolUse } from '$core/log/tools';
 import type { Terms } from '$core/log/judge-measured';
 import {
@@ -39,6 +40,7 @@ export interface LogData {
     found: FoundCounts;
     /** Missing from what an older build kept on this device. */
     drills?: Memories;
+    traces?: SharedTraces;
   };
   foundElsewhere: FoundCounts;
   log: readonly LogEntry[] | null;
@@ -107,6 +109,8 @@ export class JobLog {
   readonly cautions = $derived.by(() => this.view(cautionsRead, this.data.views.cautions));
   /** What everybody keeps of what they drilled. */
   readonly drills = $derived.by(() => this.view(memories, this.data.views.drills ?? {}));
+  /** Traces of this job, on all devices. */
+  readonly traces = $derived.by(() => this.view(sharedTraces, this.data.views.traces ?? {}));
   /** What was found on this job so far, counted. */
   readonly found = $derived.by(() =>
     this.view(

@@ -105,8 +105,11 @@ export function shapeOf(json: Uint8Array): { depth: number; parts: number } {
 const [QUOTE, BACKSLASH, OPEN_BRACE, CLOSE_BRACE, OPEN_BRACKET, CLOSE_BRACKET] = [34, 92, 123, 125, 91, 93];
 
 /** The JSON body of a request, at most `limit` bytes. Throws `Refused` (413 or 400). */
-export async function readJson(request: Request, limit: number): Promise<unknown> {
-  const bytes = await readBytes(request, limit);
+export const readJson = async (request: Request, limit: number): Promise<unknown> =>
+  parseJson(await readBytes(request, limit));
+
+/** JSON in UTF-8 that is neither too deep nor of too many parts. Throws `Refused` (413 or 400). */
+export function parseJson(bytes: Uint8Array): unknown {
   const shape = shapeOf(bytes);
   if (shape.depth > MOST_DEPTH || shape.parts > MOST_PARTS)
     throw new Refused(

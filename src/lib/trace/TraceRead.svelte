@@ -11,6 +11,8 @@
   const job = useJob();
   let several = $state<number[] | null>(null);
   let choosing = $state(false);
+  /** Cables were not tried in this round: whether they are silent is asked. */
+  let asked = $state(false);
   const numbers = $derived(session.round?.placed.map((p) => p.remote) ?? []);
   const lastLink = $derived.by(() => {
     const last = session.lastSays && session.outcome.cables.get(session.lastSays.cable);
@@ -45,6 +47,15 @@
       )}.
     </p>
     {#if !session.out}
+      {#if session.at === 0}
+        <p class="border-l-4 border-ink pl-3">
+          First number the loose cables <strong class="font-mono">1 to {session.loose}</strong>, with tape or
+          a pen: every question asks for one by its number.
+        </p>
+      {/if}
+      {#if session.reopens !== null}
+        <button class="act" onclick={() => session.reopen()}>Go on with round {session.reopens + 1}</button>
+      {/if}
       <WalkOut round={session.round} onout={() => session.allOut()} />
     {:else}
       {#if session.lastSays}
@@ -54,7 +65,8 @@
           data-testid="trace-says"
         >
           <p class="bg-paper px-1 text-xl">
-            Cable <strong class="font-mono">{session.lastSays.cable}</strong> is
+            {#if session.lastSays.by}{session.lastSays.by}: cable{:else}Cable{/if}
+            <strong class="font-mono">{session.lastSays.cable}</strong> is
             <strong class="font-mono">{session.lastSays.is}</strong>{#if lastLink}<span
                 >, {farWords(job.plan.where(lastLink))}. Mark it now.</span
               >{/if}
@@ -74,6 +86,9 @@
           Plug in loose cable <strong class="font-mono text-3xl">{session.cable}</strong>. Which remote
           answers?
         </h2>
+        {#if session.at === 0 && !session.lastSays}
+          <p class="text-faint">It is bare: clip it on, or press on a plug that is used for this alone.</p>
+        {/if}
         <div class="grid grid-cols-4 gap-1" role="group" aria-label="Remote that answers">
           {#each numbers as n (n)}
             <button
@@ -127,9 +142,25 @@
             {/each}
           </div>
         {/if}
-        <button class="act" onclick={() => session.close()}
-          >These were all the loose cables: next round</button
-        >
+        {#if asked && session.left.length}
+          <div class="grid gap-2 border-2 border-ink p-3" role="alertdialog" aria-label="Cables not tried">
+            <p>
+              {session.left.length === 1
+                ? `Cable ${session.left[0]} was not tried in this round: does it count as silent?`
+                : `${session.left.length} cables were not tried in this round (${session.left.join(', ')}): do they count as silent?`}
+            </p>
+            <button class="act act-now" onclick={() => (asked = false)}>No, go on trying</button>
+            <button
+              class="act"
+              onclick={() => {
+                asked = false;
+                session.close();
+              }}>Count {session.left.length === 1 ? 'it' : 'them'} as silent</button
+            >
+          </div>
+        {:else}
+          <button class="act" onclick={() => (asked = true)}>These were all the loose cables …</button>
+        {/if}
       {:else}
         <h2 class="text-xl font-bold">Every loose cable was tried in this round.</h2>
         <button

@@ -39,6 +39,9 @@
     <p>No more rounds are needed: collect the remotes from where they are.</p>
     <WalkStops stops={still} />
   {/if}
+  {#if session.reopens !== null}
+    <button class="act" onclick={() => session.reopen()}>Go on with round {session.reopens + 1}</button>
+  {/if}
   <a class="act" href={asking(job.at('labels'), { links: session.links.join(',') })}>Print their labels</a>
   <button class="in-reach-alone act min-h-14 act-now text-lg" data-main-action onclick={() => session.end()}
     >Done: put the trace away</button

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { HANDS } from '$lib/round/hands';
+  import { localTime } from '$lib/history/time';
   import Segments from '$lib/shell/Segments.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import type { TraceSession } from './session.svelte';
@@ -22,6 +23,24 @@
     <p class="text-lg">This job has no panels yet, so there is nothing to trace: set it up first.</p>
     <a class="act act-now" href={job.at('setup')} data-main-action>Set the job up</a>
   {:else}
+    {#if session.open.length}
+      <ul class="grid gap-2" aria-label="Traces that go on">
+        {#each session.open as trace (trace.id)}
+          {@const counted = session.countOf(trace)}
+          <li class="grid gap-2 border-2 border-ink p-3 lg:grid-cols-[1fr_auto] lg:items-center">
+            <p>
+              <strong>{session.closets.find((c) => c.id === trace.begun.closet)?.name ?? 'A closet'}</strong>,
+              begun by
+              {job.plan.crew.find((p) => p.id === trace.begun.by)?.name ?? trace.begun.by}
+              {localTime(trace.begun.at)}: {counted.known + counted.inferred} of {trace.begun.links.length} found,
+              {counted.waiting} to go.
+            </p>
+            <button class="act act-now" onclick={() => session.join(trace.id)}>Take part</button>
+          </li>
+        {/each}
+      </ul>
+      <h2 class="text-lg font-bold">Or another one</h2>
+    {/if}
     <p>
       {session.unknown.length} cables of this closet are not known yet: nothing is seated on their ports, and no
       trace has found them.

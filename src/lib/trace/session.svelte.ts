@@ -1,61 +1,58 @@
+import { v4 as uuid } from 'uuid';
 import { mediumOf } from '$core/wiring/connector';
+import type { EntryOf } from '$core/model/entry';
 import type { Link, Space } from '$core/model/job';
+import type { TraceEvent } from '$core/model/trace-event';
 import { wantsTrace } from '$core/log/next';
 import { bundleAnswers, hiddenBundle } from '$core/practice/hidden-bundle';
-import {
-  cablesToTry,
-  readRemoteNumbers,
-  traceOutcome,
-  type LinkIs,
-  type TraceAnswer,
-} from '$core/survey/trace';
-import type { Hands, RoundPlan } from '$core/survey/rounds';
+import { answersOf, openTraces, planOf, roundOf, type OpenTrace } from '$core/survey/shared-trace';
+import { cablesToTry, readRemoteNumbers, traceOutcome, type LinkIs } from '$core/survey/trace';
+import type { Hands } from '$core/survey/rounds';
 import { planInWorker, roomsOf } from '$lib/round/plan';
 import type { OpenJob } from '$lib/job/open-job.svelte';
 
-/** What of a trace is kept on this device. */
-interface Kept {
-  closet: string;
-  links: string[];
-  loose: number;
-  plan: RoundPlan;
-  at: number;
-  out: boolean;
-  answers: TraceAnswer[];
-  closed: number[];
-  told: [string, string][];
-}
+type Traced = EntryOf<'traced'>['data'];
+/** A step without the trace it is of. */
+type Step<T = TraceEvent> = T extends TraceEvent ? Omit<T, 'trace'> : never;
 
-/** Finding out which loose cable is which link, with numbered remotes. */
+const sameLinks = (a: readonly string[] = [], b: readonly string[] = []) => a.join(' ') === b.join(' ');
+
+/**
+ * Finding out which loose cable is which link, with numbered remotes. The trace itself is in the log: whoever opens
+ * it on another device stands where this one does.
+ */
 export class TraceSession {
   closet = $state('');
   remotes = $state('1-4');
   looseText = $state('');
   hands = $state<Hands>('single');
   problem = $state('');
-  plan = $state.raw<RoundPlan | null>(null);
-  links = $state.raw<readonly string[]>([]);
-  loose = $state(0);
-  at = $state(0);
-  /** The remotes of this round are in their outlets. */
-  out = $state(false);
-  answers = $state.raw<readonly TraceAnswer[]>([]);
-  closed = $state.raw<readonly number[]>([]);
+  /** The trace this device takes part in. */
+  private joined = $state<string | null>(null);
   /** The cable in the hand, where one was chosen. */
   chosen = $state<number | null>(null);
-  /** What was last written down of each link, so that nothing is written twice. */
-  private told = new Map<string, string>();
 
   constructor(readonly job: OpenJob) {
     this.closet = this.closets[0]?.id ?? '';
   }
   private get key(): string {
-    return `gauntlet:trace:${this.job.plan.id}`;
+    return `gauntlet:trace-joined:${this.job.plan.id}`;
   }
   get closets(): readonly Space[] {
     const { spaces, panels } = this.job.plan;
     return spaces.filter((s) => panels.some((p) => p.space === s.id));
   }
+  /** Traces of this job that go on, on any device. */
+  readonly open = $derived.by(() => openTraces(this.job.log.traces));
+  readonly trace = $derived.by((): OpenTrace | null => this.open.find((t) => t.id === this.joined) ?? null);
+  readonly plan = $derived.by(() => this.trace && planOf(this.trace));
+  readonly links = $derived.by((): readonly string[] => this.trace?.begun.links ?? []);
+  readonly loose = $derived.by(() => this.trace?.begun.loose ?? 0);
+  readonly at = $derived.by(() => (this.trace ? roundOf(this.trace) : 0));
+  /** The remotes of this round are in their outlets. */
+  readonly out = $derived.by(() => this.trace?.placed.includes(this.at) ?? false);
+  private readonly answers = $derived.by(() => (this.trace ? answersOf(this.trace) : []));
+
   /** Links of the closet whose cable nobody knows yet: nothing is seated on the panel, and no trace found them. */
   readonly unknown = $derived.by((): Link[] =>
     this.job.plan.ordered.filter((l) => {
@@ -64,34 +61,40 @@ export class TraceSession {
       return wantsTrace(this.job.statusOf(l.id));
     }),
   );
-  readonly outcome = $derived.by(() =>
-    traceOutcome(
-      this.links,
-      (this.plan?.rounds ?? []).map((r, i) => ({ placed: r.placed, closed: this.closed.includes(i) })),
-      this.answers,
-      this.loose,
-    ),
-  );
+  readonly outcome = $derived.by(() => this.outcomeOf(this.trace));
+  private outcomeOf(trace: OpenTrace | null) {
+    if (!trace) return traceOutcome([], [], [], 0);
+    const rounds = planOf(trace).rounds.map((r, i) => ({
+      placed: r.placed,
+      closed: trace.closed.some((c) => c.round === i),
+    }));
+    return traceOutcome(trace.begun.links, rounds, answersOf(trace), trace.begun.loose);
+  }
   readonly round = $derived.by(() => this.plan?.rounds[this.at] ?? null);
   /** Cables still to be tried in this round. */
   readonly left = $derived.by(() => cablesToTry(this.outcome, this.answers, this.at));
   /** The cable asked about: the one chosen, else the next that was not tried. */
   readonly cable = $derived.by((): number | null => this.chosen ?? this.left[0] ?? null);
-  /** What the last answer made known. */
-  readonly lastSays = $derived.by((): { cable: number; is: string; good: boolean } | null => {
-    const last = this.answers.at(-1);
-    if (!last || last.round !== this.at) return null;
-    return { cable: last.cable, ...this.words(last.cable) };
+  /** What the last answer made known, and who gave it where that was somebody else. */
+  readonly lastSays = $derived.by((): { cable: number; is: string; good: boolean; by?: string } | null => {
+    const last = this.trace?.answers.findLast((a) => a.round === this.at);
+    if (!last) return null;
+    const other = last.by !== this.job.here.me && this.job.plan.crew.find((p) => p.id === last.by)?.name;
+    return { cable: last.cable, ...this.words(last.cable), ...(other ? { by: other } : {}) };
   });
-  readonly counted = $derived.by(() => {
-    const of = (kind: LinkIs['kind']) =>
-      [...this.outcome.links.values()].filter((l) => l.kind === kind).length;
+  readonly counted = $derived.by(() => this.countOf(this.trace));
+  /** How many links of a trace are known so far, and how. */
+  countOf(trace: OpenTrace | null) {
+    const is = [...this.outcomeOf(trace).links.values()];
+    const of = (kind: LinkIs['kind']) => is.filter((l) => l.kind === kind).length;
     return { known: of('known'), inferred: of('inferred'), bridged: of('bridged'), silent: of('silent'), waiting: of('waiting') }; // prettier-ignore
-  });
+  }
   /** Nothing is left that another round would tell. */
   readonly finished = $derived.by(
     () => this.plan !== null && (this.at >= this.plan.rounds.length || (this.left.length === 0 && this.counted.waiting === 0)), // prettier-ignore
   );
+  /** The round that was done with last: it can be gone on with until the next one is out. */
+  readonly reopens = $derived.by(() => (this.trace && this.at > 0 && !this.out ? this.at - 1 : null));
 
   label(link: string): string {
     return this.job.plan.link(link)?.label ?? link;
@@ -104,7 +107,10 @@ export class TraceSession {
       case 'known':
         return { is: this.label(is.link), good: true };
       case 'inferred':
-        return { is: `${this.label(is.link)}, inferred${is.open ? ': it stayed silent, so it is open' : ''}`, good: !is.open }; // prettier-ignore
+        return {
+          is: `${this.label(is.link)}, inferred${is.open ? ': it stayed silent, so it is open or its remote was not in' : ''}`,
+          good: !is.open,
+        };
       case 'bridged': {
         const others = is.cables.filter((c) => c !== cable);
         const links = is.links.map((l) => this.label(l)).join(' and ');
@@ -120,37 +126,26 @@ export class TraceSession {
     }
   }
 
+  /** Goes on with the trace this device was in, or with the only one there is. */
   resume(): void {
-    try {
-      const kept = JSON.parse(localStorage.getItem(this.key) ?? 'null') as Kept | null;
-      if (!kept?.plan.home || kept.links.some((l) => !this.job.plan.link(l))) return;
-      this.closet = kept.closet;
-      this.links = kept.links;
-      this.loose = kept.loose;
-      this.plan = kept.plan;
-      this.at = kept.at;
-      this.out = kept.out;
-      this.answers = kept.answers;
-      this.closed = kept.closed;
-      this.told = new Map(kept.told);
-    } catch {
-      localStorage.removeItem(this.key);
-    }
+    const kept = localStorage.getItem(this.key);
+    this.joined = kept ?? (this.open.length === 1 ? this.open[0]!.id : null);
   }
-  private save(): void {
-    if (!this.plan) return localStorage.removeItem(this.key);
-    const kept: Kept = {
-      closet: this.closet,
-      links: [...this.links],
-      loose: this.loose,
-      plan: this.plan,
-      at: this.at,
-      out: this.out,
-      answers: [...this.answers],
-      closed: [...this.closed],
-      told: [...this.told],
-    };
-    localStorage.setItem(this.key, JSON.stringify(kept));
+  /** Takes part in a trace, whoever began it. */
+  join(trace: string): void {
+    this.joined = trace;
+    this.chosen = null;
+    localStorage.setItem(this.key, trace);
+    this.tell();
+  }
+  /** Back to the list of traces: this one goes on, on the other devices and later on this one. */
+  leave(): void {
+    this.joined = null;
+    localStorage.setItem(this.key, '');
+  }
+
+  private write(step: Step): void {
+    if (this.joined) this.job.log.writeForJob('trace', { ...step, trace: this.joined } as TraceEvent);
   }
 
   /** Plans the rounds; what is wrong with what was entered is said and nothing is lost. */
@@ -163,85 +158,100 @@ export class TraceSession {
       return void (this.problem = 'Count the loose cables: a number from 1 to 2000, or leave it empty.');
     const closet = this.closets.find((s) => s.id === this.closet);
     if (!closet) return void (this.problem = 'Choose the closet you stand in.');
-    this.links = this.unknown.map((l) => l.id);
-    this.plan = await planInWorker(closet, roomsOf(this.job, this.unknown), read.numbers, this.hands);
-    this.loose = loose;
-    this.at = 0;
-    this.out = false;
-    this.answers = [];
-    this.closed = [];
-    this.told = new Map();
-    this.save();
+    const links = this.unknown.map((l) => l.id);
+    const plan = await planInWorker(closet, roomsOf(this.job, this.unknown), read.numbers, this.hands);
+    this.joined = uuid();
+    localStorage.setItem(this.key, this.joined);
+    this.write({
+      did: 'begun',
+      closet: closet.id,
+      links,
+      loose,
+      rounds: plan.rounds.map(({ stops, metres }) => ({ stops, metres })),
+      home: plan.home,
+    });
   }
   allOut(): void {
-    this.out = true;
-    this.save();
+    this.write({ did: 'placed', round: this.at });
   }
 
   /** What the cable in the hand answers: numbers of remotes, none where all is silent. */
   answer(numbers: readonly number[]): void {
     const { cable } = this;
     if (cable === null || !this.round) return;
-    this.answers = [...this.answers, { round: this.at, cable, numbers: [...numbers] }];
+    this.write({ did: 'answered', round: this.at, cable, numbers: [...numbers] });
     this.chosen = null;
     this.tell();
-    this.save();
   }
-  /** Takes the last answer back. */
+  /** Takes the last answer of this round back. */
   takeBack(): void {
-    this.answers = this.answers.slice(0, -1);
+    const last = this.lastSays;
+    if (!last) return;
+    this.write({ did: 'answered', round: this.at, cable: last.cable, numbers: null });
+    this.chosen = last.cable;
     this.tell();
-    this.save();
   }
   /** Has the simulated unit read the cable in the hand. */
   simulate(): void {
-    if (this.cable === null || !this.round) return;
-    const hidden = hiddenBundle(this.job.plan.id, this.closet, this.links);
+    if (this.cable === null || !this.round || !this.trace) return;
+    const hidden = hiddenBundle(this.job.plan.id, this.trace.begun.closet, this.links);
     this.answer(bundleAnswers(hidden, this.cable, this.round.placed));
   }
 
-  /** Every loose cable was tried: what stayed silent is said, and the next round begins. */
+  /** The round is done with: cables not tried in it count as silent, and the next one begins. */
   close(): void {
-    const cables = this.left;
-    this.answers = [...this.answers, ...cables.map((cable) => ({ round: this.at, cable, numbers: [] }))];
-    this.closed = [...this.closed, this.at];
-    this.at++;
-    this.out = false;
+    this.write({ did: 'closed', round: this.at, untried: [...this.left] });
     this.chosen = null;
     this.tell();
-    this.save();
+  }
+  /** Goes on with the round that was done with last. */
+  reopen(): void {
+    if (this.reopens === null) return;
+    this.write({ did: 'reopened', round: this.reopens });
+    this.tell();
   }
   end(): void {
-    this.plan = null;
-    this.answers = [];
-    this.save();
+    this.write({ did: 'ended' });
+    this.leave();
   }
 
-  /** Writes what is newly known, or known otherwise, into the log. */
+  /** Writes what is newly known, or known otherwise, with the links it is about. */
   private tell(): void {
     for (const [link, is] of this.outcome.links) {
-      const data =
-        is.kind === 'known'
-          ? { is: is.kind, by: 'remote' as const, cable: is.cable }
-          : is.kind === 'inferred'
-            ? { is: is.kind, by: 'remote' as const, cable: is.cable }
-            : is.kind === 'bridged'
-              ? { is: is.kind, by: 'remote' as const, with: is.links.filter((l) => l !== link) }
-              : is.kind === 'silent'
-                ? { is: is.kind, by: 'remote' as const }
-                : null;
-      const said = JSON.stringify(data);
-      const before = this.told.get(link);
-      if (before === said || (before === undefined && !data)) continue;
-      if (data) this.job.log.write(link, 'traced', data);
-      else this.takeBackTold(link);
-      this.told.set(link, said);
+      if (!this.job.plan.link(link)) continue;
+      const status = this.job.statusOf(link);
+      // Once it is seated, what its ends say counts for more than the trace.
+      if (status.head.state !== 'bare') continue;
+      const data = tracedAs(link, is);
+      const before = status.traced;
+      if (data) {
+        const same =
+          before?.is === data.is &&
+          before.by === data.by &&
+          before.cable === data.cable &&
+          sameLinks(before.with, data.with);
+        if (!same) this.job.log.write(link, 'traced', data);
+      } else if (before?.by === 'remote' && status.lastEntry?.kind === 'traced')
+        this.job.log.write(link, 'void', {
+          entry: status.lastEntry.id,
+          reason: 'The answer was taken back.',
+        });
     }
   }
-  /** A link that is unknown again: the entry that told of it is taken back. */
-  private takeBackTold(link: string): void {
-    const { lastEntry } = this.job.statusOf(link);
-    if (lastEntry?.kind === 'traced')
-      this.job.log.write(link, 'void', { entry: lastEntry.id, reason: 'The answer was taken back.' });
+}
+
+/** What is logged of a link's cable; nothing where its round is yet to come. */
+function tracedAs(link: string, is: LinkIs): Traced | null {
+  const by = 'remote' as const;
+  switch (is.kind) {
+    case 'known':
+    case 'inferred':
+      return { is: is.kind, by, cable: is.cable };
+    case 'bridged':
+      return { is: is.kind, by, with: is.links.filter((l) => l !== link) };
+    case 'silent':
+      return { is: is.kind, by };
+    case 'waiting':
+      return null;
   }
 }

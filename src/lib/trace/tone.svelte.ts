@@ -1,5 +1,5 @@
 import { randomFrom, seedOf } from '$core/practice/random';
-import { foundByTone, ToneBundle, type BundleLay, type Heard } from '$core/survey/tone';
+import { ToneBundle, type BundleLay, type Heard } from '$core/survey/tone';
 import { hiddenBundle, probeLevel } from '$core/practice/hidden-bundle';
 import type { OpenJob } from '$lib/job/open-job.svelte';
 
@@ -23,10 +23,12 @@ export class ToneSession {
   /** The cable the probe is at. */
   at = $state<number | null>(null);
   problem = $state('');
+  /** What was written down last on this screen, and the bundle it was found in. */
+  kept = $state.raw<{ cable: number; link: string; lay: BundleLay; n: number } | null>(null);
   readonly bundle = $derived.by(() => new ToneBundle(this.lay, this.n));
   readonly belief = $derived.by(() => (this.n ? this.bundle.belief(this.heard) : []));
-  readonly found = $derived.by(() => foundByTone(this.belief));
-  readonly next = $derived.by(() => (this.n ? this.bundle.next(this.belief, this.last) : null));
+  readonly found = $derived.by(() => this.bundle.found(this.belief, this.heard));
+  readonly next = $derived.by(() => (this.n ? this.bundle.next(this.belief, this.last, this.heard) : null));
   private tries = 0;
 
   constructor(readonly job: OpenJob) {}
@@ -57,6 +59,7 @@ export class ToneSession {
         ? `A bundle has 2 to ${MOST_CABLES} cables: count them, or take part of it.`
         : '';
     if (this.problem || !link) return;
+    this.kept = null;
     Object.assign(this, { link: link.id, n, lay, heard: [], last: null, at: null });
     this.save();
   }
@@ -78,7 +81,9 @@ export class ToneSession {
   hear(heard: 'louder' | 'same' | 'fainter'): void {
     if (this.at === null || this.last === null || this.at === this.last) return;
     this.heard = [...this.heard, { kind: 'than', cable: this.at, than: this.last, heard }];
-    this.last = this.at;
+    // In no known order every cable is held against the loudest so far.
+    if (this.lay !== 'unknown' || heard === 'louder') this.last = this.at;
+    else this.at = null;
     this.save();
   }
   /** The probe's tip on bare copper of the cable it is at. */
@@ -93,16 +98,27 @@ export class ToneSession {
     if (taken?.kind === 'than') this.last = taken.than;
     this.save();
   }
-  /** Writes down that the cable is the link. */
+  /** Bare copper of this cable burst out: that is more than a neighbour's song. */
+  bareSaid(cable: number): boolean {
+    const said = this.heard.filter((h) => h.kind === 'bare' && h.cable === cable);
+    return said.length > 0 && said.every((h) => h.kind === 'bare' && h.bursts);
+  }
+  /** Writes down that the cable is the link: known where bare copper said so, inferred by the tone alone. */
   keep(cable: number): void {
     const { label } = this.job.plan.link(this.link)!;
     this.job.log.write(
       this.link,
       'traced',
-      { is: 'known', by: 'tone', cable, sure: Math.round(this.belief[cable - 1]! * 1000) / 1000 },
+      {
+        is: this.bareSaid(cable) ? 'known' : 'inferred',
+        by: 'tone',
+        cable,
+        sure: Math.round(this.belief[cable - 1]! * 1000) / 1000,
+      },
       undefined,
       `Cable ${cable} is ${label}: mark it now.`,
     );
+    this.kept = { cable, link: this.link, lay: this.lay, n: this.n };
     this.stop();
   }
 

@@ -8,6 +8,8 @@
   import Segments from '$lib/shell/Segments.svelte';
   import { rememberMe } from '$lib/job/here.svelte';
   import Choice from '$lib/shell/Choice.svelte';
+  import { KeptDraft } from '$lib/device/kept-draft';
+  import { aboutJob } from '$core/plan/about';
   import type { Policy } from '$core/model/job';
 
   /** What a job is of, and the screen on which it is planned. */
@@ -28,11 +30,18 @@
   ] as const;
   let name = $state('');
   let people = $state('');
+  let about = $state({ client: '', address: '' });
   let policy = $state<Pick<Policy, 'scheme' | 'evidence' | 'units' | 'untwist'>>({
     scheme: 'T568B',
     evidence: 'wiremap',
     units: 'mm',
     untwist: 'standard',
+  });
+  const draft = new KeptDraft<{ name: string; people: string; about: typeof about; policy: typeof policy; kind: typeof kind }>('gauntlet:new-job'); // prettier-ignore
+  const begun = draft.read();
+  if (begun) ({ name, people, about, policy, kind } = begun);
+  $effect(() => {
+    if (name || people) draft.keep($state.snapshot({ name, people, about, policy, kind }));
   });
   let wrong = $state('');
   let working = $state(false);
@@ -54,7 +63,7 @@
       const answer = await fetch('/api/jobs', {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ name: name.trim(), policy, crew }),
+        body: JSON.stringify({ name: name.trim(), policy: { ...policy, ...aboutJob(about) }, crew }),
       });
       const body = (await answer.json()) as {
         job: string;
@@ -64,6 +73,7 @@
       else {
         // Whoever begins a job named themselves first.
         rememberMe(crew[0]!);
+        draft.drop();
         await goto(KINDS.find(([k]) => k === kind)![2](body.job));
       }
     } catch {
@@ -78,6 +88,10 @@
   <h1 class="text-2xl font-bold">A new job</h1>
   <form class="grid gap-4" onsubmit={create}>
     <label class="text-sm">name<input class="field" maxlength="120" bind:value={name} /></label>
+    <div class="grid gap-2 sm:grid-cols-2">
+      <label class="text-sm">client<input class="field" maxlength="120" bind:value={about.client} /></label>
+      <label class="text-sm">address<input class="field" maxlength="300" bind:value={about.address} /></label>
+    </div>
     <label class="text-sm"
       >people, one a line; yourself first, as the lead
       <textarea

@@ -5,6 +5,7 @@ import { jobFileSchema } from '$core/model/job';
 import { newJobSchema, planChangesSchema } from '$core/model/plan-changes';
 import { instantSchema } from '$core/model/reading';
 import { handoverSchema } from '../jobs/handover';
+import { copyJobSchema, deleteJobSchema } from '../jobs/whole-jobs';
 import { bringReadingsQuery } from '../jobs/bring-readings';
 import { bringScheduleQuery } from '../jobs/bring-schedule';
 
@@ -63,6 +64,7 @@ export const DESCRIBED: Record<string, Described> = {
   },
   'POST /api/jobs/import': {
     summary: 'Brings a whole job in, as gauntlet/job@1 or as a package of it and its pictures',
+    query: z.object({ beside: z.string().optional() }),
     body: jobFileSchema,
     answer: z.looseObject({ job: z.string() }),
     status: 201,
@@ -75,6 +77,22 @@ export const DESCRIBED: Record<string, Described> = {
       progress: z.object({ links: z.number(), proven: z.number() }),
     }),
   },
+  'DELETE /api/jobs/[job]': {
+    summary: 'Deletes a job with its log and pictures, for good: its name has to be sent',
+    body: deleteJobSchema,
+    answer: z.object({ deleted: z.string() }),
+  },
+  'POST /api/jobs/[job]/copy': {
+    summary: 'Begins a job from the plan of this one, or from its terms and people',
+    body: copyJobSchema,
+    answer: z.object({ job: z.string() }),
+    status: 201,
+  },
+  'GET /api/search': {
+    summary: 'Looks for a text in the jobs, their links and their places',
+    query: z.object({ q: z.string() }),
+    answer: z.object({ found: z.array(z.looseObject({ job: z.string(), kind: z.string(), name: z.string() })) }), // prettier-ignore
+  },
   'GET /api/jobs/[job]/site': {
     summary: 'All a device needs to open a job, or what is new since a mark',
     query: z.object({ from: z.string().optional() }),
@@ -86,7 +104,7 @@ export const DESCRIBED: Record<string, Described> = {
   },
   'GET /api/jobs/[job]/export': {
     summary: 'The whole job as gauntlet/job@1, or with its pictures as a package',
-    query: z.object({ as: z.string().optional() }),
+    query: z.object({ as: z.enum(['package']).optional() }),
     answer: z.looseObject({ format: z.string() }),
   },
   'GET /api/jobs/[job]/history': {

@@ -88,7 +88,15 @@ export async function handOver(db: Db, job: string, body: unknown, now = new Dat
 } // prettier-ignore
 
 /** Kinds that change nothing of what was handed over. */
-const NO_CHANGE: readonly string[] = ['handed-over', 'drilled', 'photo', 'cautioned', 'note', 'flagged'];
+const NO_CHANGE: readonly string[] = [
+  'handed-over',
+  'drilled',
+  'trace',
+  'photo',
+  'cautioned',
+  'note',
+  'flagged',
+];
 
 /** How a job stands: the last handover, and what came after it. */
 export async function handoverState(db: Db, job: string): Promise<HandoverState> {

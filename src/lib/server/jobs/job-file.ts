@@ -1,5 +1,7 @@
 import { jobFileProblems } from '$core/plan/invariants';
-import { sql, type Kysely, type Transaction } from 'kysely';
+import type { Kysely, Transaction } from 'kysely';
+import { besideJob } from '$core/plan/copy-job';
+import { NewIds, RESERVED_JOB_IDS, slugOf } from '$core/plan/new-ids';
 import {
   jobFileSchema,
   type Batch,
@@ -19,6 +21,7 @@ import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
 import { Refused } from '../refused';
 import { entryFromRow, insertEntries } from './entry-rows';
+import { insertPhoto } from './photos';
 import { rebuildStates } from './states';
 
 /** What each list of a plan is called in its table. */
@@ -32,34 +35,50 @@ export const ITEM_KINDS = {
   crew: 'person',
 } as const;
 
+/** What comes with a job file: pictures by their ids; and the name of the job it becomes beside one that is here. */
+export interface ImportWith {
+  photos?: ReadonlyMap<string, Uint8Array>;
+  beside?: string | undefined;
+}
+
 /** Puts a whole job file into the database, all or nothing. Throws `Refused` with every problem named. */
-export async function importJob(db: Db, body: unknown): Promise<string> {
+export async function importJob(db: Db, body: unknown, { photos, beside }: ImportWith = {}): Promise<string> {
   const parsed = jobFileSchema.safeParse(body);
   if (!parsed.success)
     throw Refused.fromZod('This is no gauntlet/job@1 file that can be read.', parsed.error);
-  const file = parsed.data;
-  const problems = jobFileProblems(file);
+  const problems = jobFileProblems(parsed.data);
   if (problems.length) throw new Refused('The job file contradicts itself.', problems);
   return db.transaction().execute(async (trx) => {
-    const there = await trx.selectFrom('job').select('id').where('id', '=', file.job.id).executeTakeFirst();
-    if (there)
+    const taken = (await trx.selectFrom('job').select('id').execute()).map((j) => j.id);
+    const other = beside === undefined ? null : besideJob(parsed.data, newJobId(beside, taken), beside);
+    const file = other?.file ?? parsed.data;
+    if (taken.includes(file.job.id))
       throw new Refused(
         `A job "${file.job.id}" is here already.`,
-        [
-          {
-            path: 'job.id',
-            message: 'Open the one that is here; a copy wants another id, and entries with ids of their own.',
-          },
-        ],
+        [{ path: 'job.id', message: 'Open the one that is here, or bring this one in beside it under another name.' }], // prettier-ignore
         409,
       );
     await insertPlan(trx, file);
     await refuseKnownEntries(trx, file.entries);
     await insertEntries(trx, file.entries);
+    const named = file.entries.flatMap((e) => (e.kind === 'photo' ? [e.data.photo] : []));
+    const former = new Map([...(other?.photos ?? [])].map(([old, id]) => [id, old]));
+    for (const id of new Set(named)) {
+      const before = former.get(id) ?? id;
+      const bytes = photos?.get(before) ?? (other && (await photoBytes(trx, before)));
+      if (bytes) await insertPhoto(trx, file.job.id, id, bytes);
+    }
     await rebuildStates(trx, file.job.id);
     return file.job.id;
   });
 }
+
+const photoBytes = async (trx: Transaction<Database>, id: string): Promise<Uint8Array | undefined> =>
+  (await trx.selectFrom('photo').select('bytes').where('id', '=', id).executeTakeFirst())?.bytes;
+
+/** An id for a job of this name that no other job has, nor a page of the program. */
+export const newJobId = (name: string, taken: readonly string[]): string =>
+  new NewIds([...taken, ...RESERVED_JOB_IDS]).give(slugOf(name));
 
 /** An entry belongs to one job: a copy of a job that is here wants entries with ids of their own. */
 async function refuseKnownEntries(
@@ -162,19 +181,3 @@ export async function exportJob(db: Db, id: string): Promise<string | undefined>
   };
   return canonicalJson(file);
 }
-
-/** How far jobs are: links in use, and those proven at both ends, by job. */
-export async function jobsProgress(db: Db): Promise<Map<string, { links: number; proven: number }>> {
-  const rows = await sql<{ job: string; links: number; proven: number }>`
-    select link.job as job, count(*) as links,
-      sum(json_extract(status, '$.head.state') = 'proven' and json_extract(status, '$.tail.state') = 'proven') as proven
-    from link left join link_state on link_state.job = link.job and link_state.link = link.id
-    where link.retired = 0 group by link.job`.execute(db);
-  return new Map(rows.rows.map((r) => [r.job, { links: r.links, proven: r.proven ?? 0 }]));
-}
-
-/** The jobs there are, newest first. */
-export const listJobs = (db: Db, only?: string | null) => {
-  const all = db.selectFrom('job').select(['id', 'name']).orderBy('created_at', 'desc');
-  return (only === undefined ? all : all.where('id', '=', only ?? '')).execute();
-};

@@ -1,6 +1,7 @@
 import { imageSize } from 'image-size';
-import { sql } from 'kysely';
+import { sql, type Kysely } from 'kysely';
 import type { Db } from '../db/open';
+import type { Database } from '../db/schema';
 import { noSuchJob, Refused } from '../refused';
 
 /** Most bytes a picture may have once it was shrunk. */
@@ -71,12 +72,22 @@ export async function keepPhoto(db: Db, job: string, id: string, bytes: Uint8Arr
       [{ path: 'photo', message: 'no room left for this job' }],
       413,
     );
-  await db
+  await insertPhoto(db, job, id, bytes, picture);
+}
+
+/** Puts a picture in, once. Throws `Refused` where it is none. */
+export const insertPhoto = async (
+  db: Kysely<Database>,
+  job: string,
+  id: string,
+  bytes: Uint8Array,
+  picture = pictureOf(bytes),
+): Promise<unknown> =>
+  db
     .insertInto('photo')
     .values({ id, job, ...picture, bytes })
     .onConflict((c) => c.column('id').doNothing())
     .execute();
-}
 
 /** A kept picture. */
 export const readPhoto = (db: Db, job: string, id: string) =>

@@ -10,13 +10,12 @@ import { applyChanges, type AppliedChanges, type Used } from '$core/plan/apply-c
 import { movedLinks, planHistory, type MovedLink } from '$core/plan/history';
 import { NOBODY_SAID } from '$core/plan/invariants';
 import { conflictPath, rebase, type Conflict } from '$core/plan/merge';
-import { NewIds, RESERVED_JOB_IDS, slugOf } from '$core/plan/new-ids';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
 import { noSuchJob, Refused, type Issue } from '../refused';
 import { entriesOfKinds, insertEntries } from './entry-rows';
 import { publish } from './feed';
-import { ITEM_KINDS, linkRow, readPlan } from './job-file';
+import { ITEM_KINDS, linkRow, newJobId, readPlan } from './job-file';
 import { lastSeq } from './since';
 import { readStates, rebuildStates, refreshStates } from './states';
 import { readTerms } from './terms';
@@ -35,8 +34,7 @@ export async function createJob(db: Db, body: unknown, now = new Date()): Promis
     throw new Refused('Two people have the same id.', [{ path: 'crew', message: 'Give each an id of their own.' }]); // prettier-ignore
   return db.transaction().execute(async (trx) => {
     const taken = await trx.selectFrom('job').select('id').execute();
-    // Words the program's own pages begin with are no jobs.
-    const id = new NewIds([...taken.map((j) => j.id), ...RESERVED_JOB_IDS]).give(slugOf(name));
+    const id = newJobId(name, taken.map((j) => j.id)); // prettier-ignore
     const created_at = now.toISOString();
     await trx
       .insertInto('job')

@@ -85,3 +85,6 @@ export async function termsOf(
   jobs.set(job, terms);
   return terms;
 }
+
+/** Forgets a job's terms, as of one that was deleted: another of its name may have the same revision. */
+export const forgetTerms = (db: Kysely<Database>, job: string): void => void known.get(db)?.delete(job);

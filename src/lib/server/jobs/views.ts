@@ -7,6 +7,7 @@ import { leadProofs, type LeadProof } from '$core/log/leads';
 import { project } from '$core/log/projection';
 import { recentReadings, RECENT_READINGS } from '$core/log/recent';
 import { toolUse, type ToolUse } from '$core/log/tools';
+import { sharedTraces, type SharedTraces } from '$core/survey/shared-trace';
 import { type EntryOf, type LogEntry } from '$core/model/entry';
 import type { Link } from '$core/model/job';
 import type { Database } from '../db/schema';
@@ -20,11 +21,19 @@ export interface JobViews {
   cautions: CautionsRead;
   found: FoundCounts;
   drills: Memories;
+  traces: SharedTraces;
 }
 
 /** The views of a job's log. */
 export async function readViews(db: Kysely<Database>, job: string): Promise<JobViews> {
-  const entries = await entriesOfKinds(db, job, ['tool', 'leads-proved', 'cautioned', 'found', 'drilled']);
+  const entries = await entriesOfKinds(db, job, [
+    'tool',
+    'leads-proved',
+    'cautioned',
+    'found',
+    'drilled',
+    'trace',
+  ]);
   return {
     tools: project(toolUse, [...entries, ...(await workWithParts(db, job))]),
     leadProofs: project(leadProofs, entries),
@@ -32,6 +41,7 @@ export async function readViews(db: Kysely<Database>, job: string): Promise<JobV
     cautions: project(cautionsRead, entries),
     found: await countedFound(db, job, entries),
     drills: project(memories, entries),
+    traces: project(sharedTraces, entries),
   };
 }
 

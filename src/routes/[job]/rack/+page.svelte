@@ -73,6 +73,12 @@
 <svelte:head><title>rack · {job.plan.name}</title></svelte:head>
 <main class="grid flex-1 content-start gap-x-8 gap-y-6 p-3 lg:grid-cols-[minmax(0,1fr)_19rem] lg:p-5">
   <h1 class="sr-only">Rack of {job.plan.name}</h1>
+  {#if job.plan.policy.archived}
+    <p class="border-l-4 border-ink pl-3 lg:col-span-2">
+      This job is put away: its work is over. To go on with it, take it out again in the
+      <a class="underline underline-offset-4" href="/?all">list of jobs</a>.
+    </p>
+  {/if}
   <div class="grid content-start gap-6">
     {#if panels.length < job.plan.panels.length}
       <label class="text-sm"

@@ -72,7 +72,9 @@
         ></a
       >
       <a class="act" href={job.at('labels')}>Labels</a>
-      <a class="act" href="/api/jobs/{job.plan.id}/export" download>Save the whole job as a file</a>
+      <a class="act" href="/api/jobs/{job.plan.id}/export?as=package" download
+        >Save the whole job as a file, pictures too</a
+      >
     </nav>
     {#key job.plan.policy}<SetupIdentifiers onsays={(s) => (says = s)} />{/key}
   </div>

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { EVIDENCE, type Evidence } from '$core/model/evidence';
+  import { aboutJob } from '$core/plan/about';
   import { mediumOf } from '$core/wiring/connector';
   import { goto } from '$app/navigation';
   import { untrack } from 'svelte';
@@ -89,6 +90,17 @@
     else delete policy.evidenceByCable;
   }
 
+  const ABOUT = [
+    ['client', 120],
+    ['address', 300],
+    ['number', 60],
+  ] as const;
+  function setAbout(field: (typeof ABOUT)[number][0], value: string): void {
+    const { about } = aboutJob({ ...policy.about, [field]: value });
+    if (about) policy.about = about;
+    else delete policy.about;
+  }
+
   async function keep(event: SubmitEvent): Promise<void> {
     event.preventDefault();
     const body = JSON.parse(JSON.stringify(policy)) as Policy;
@@ -136,6 +148,18 @@
     onputaway={throwAway}
   />
   <form class="mt-4 grid gap-4" onsubmit={keep}>
+    <div class="grid gap-2 sm:grid-cols-3">
+      {#each ABOUT as [field, most] (field)}
+        <label class="text-sm"
+          >{field}<input
+            class="field"
+            maxlength={most}
+            value={policy.about?.[field] ?? ''}
+            oninput={(e) => setAbout(field, e.currentTarget.value)}
+          /></label
+        >
+      {/each}
+    </div>
     <div class="grid gap-2 sm:grid-cols-3">
       {#each CHOICES as c (c.name)}
         <Choice label={c.name} options={c.of.map((o) => [o, o] as const)} value={c.get()} onchoose={c.set} />

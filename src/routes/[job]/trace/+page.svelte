@@ -12,6 +12,7 @@
   const job = useJob();
   const session = untrack(() => new TraceSession(job));
   onMount(() => session.resume());
+  let stopping = $state(false);
 </script>
 
 <svelte:head><title>trace · {job.plan.name}</title></svelte:head>
@@ -49,7 +50,24 @@
           remote was not in that outlet.
         </p>
       {/each}
-      {#if !session.finished}<button class="act" onclick={() => session.end()}>Stop this trace</button>{/if}
+      <button class="act" onclick={() => session.leave()}>Other traces</button>
+      {#if !session.finished}
+        {#if stopping}
+          <div class="grid gap-2 border-2 border-ink p-3" role="alertdialog" aria-label="Stop this trace">
+            <p>What was found stays with its links. The walk and the answers are put away for everybody.</p>
+            <button class="act act-now" onclick={() => (stopping = false)}>Go on with it</button>
+            <button
+              class="act"
+              onclick={() => {
+                stopping = false;
+                session.end();
+              }}>Stop it for everybody</button
+            >
+          </div>
+        {:else}
+          <button class="act" onclick={() => (stopping = true)}>Stop this trace …</button>
+        {/if}
+      {/if}
     </aside>
   {/if}
 </main>

@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
 import { database } from '$lib/server/db';
-import { listJobs } from '$lib/server/jobs/job-file';
+import { listJobs } from '$lib/server/jobs/job-list';
 import { createJob } from '$lib/server/jobs/plan-changes';
 import { answering, readJson } from '$lib/server/refused';
 import type { RequestHandler } from './$types';

@@ -1,5 +1,6 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
+  import { asking } from '$lib/address/address';
   import { NEIGHBOUR_DB, FAR, SURE } from '$core/survey/tone';
   import { pressesFocus, typing } from '$lib/shell/keys';
   import Segments from '$lib/shell/Segments.svelte';
@@ -16,6 +17,14 @@
   onMount(() => session.resume());
   let label = $state('');
   let cables = $state('');
+  const done = $derived(session.kept && job.plan.link(session.kept.link));
+  /** The link that is typed, where both its ends are proven. */
+  const inService = $derived.by(() => {
+    const named = job.plan.ordered.find((l) => l.label.toLowerCase() === label.trim().toLowerCase());
+    if (!named) return null;
+    const { head, tail } = job.statusOf(named.id);
+    return head.state === 'proven' && tail.state === 'proven' ? named : null;
+  });
   const link = $derived(job.plan.link(session.link));
   const likely = $derived(
     session.belief
@@ -27,6 +36,7 @@
   const LAYS = [
     ['combed', 'combed flat, numbered along'],
     ['round', 'round, numbered from the middle'],
+    ['unknown', 'in no known order'],
   ] as const;
   const ANSWERS = [
     ['louder', 'Louder', 'l'],
@@ -55,6 +65,23 @@
         session.begin(label, cables, session.lay);
       }}
     >
+      {#if done}
+        <div class="grid gap-2 border-2 border-ink p-3" role="status">
+          <p class="text-lg">
+            Cable <strong class="font-mono">{session.kept?.cable}</strong> is
+            <strong class="font-mono">{done.label}</strong>, written down{job.statusOf(done.id).traced?.is ===
+            'known'
+              ? ''
+              : ' as inferred: bare copper, a remote or a reading makes it known'}. Take it out of the bundle,
+            or leave its number where it is.
+          </p>
+          <a
+            class="act act-now"
+            href={asking(job.at('trace', 'flags'), { link: done.id, end: 'head' })}
+            data-main-action>Flag it with tape</a
+          >
+        </div>
+      {/if}
       <h1 class="text-2xl font-bold">One cable by ear</h1>
       <p>
         Clip the tone to the far end of one link, pulsing, taped so that nobody kicks it off. Then sweep the
@@ -75,7 +102,15 @@
       </div>
       <Segments label="How they lie" options={LAYS} value={session.lay} onchoose={(l) => (session.lay = l)} />
       {#if session.problem}<p class="border-l-4 border-wrong pl-3" role="alert">{session.problem}</p>{/if}
-      <button class="act min-h-14 act-now text-lg" data-main-action>Begin listening</button>
+      {#if inService}
+        <p class="border-l-4 border-wrong pl-3" role="alert">
+          {inService.label} is proven: it may be in service. Make sure that nothing is plugged in at either end
+          before you tone it.
+        </p>
+      {/if}
+      <button class={['act min-h-14 text-lg', !done && 'act-now']} data-main-action={done ? undefined : true}
+        >Begin listening</button
+      >
       <p class="text-sm text-faint">
         Start with the volume low. Never tone a pair in service: disconnect equipment at both ends first.
       </p>
@@ -89,6 +124,7 @@
       </h1>
       <BundleDrawing {session} />
       {#if session.found}
+        {@const sure = session.bareSaid(session.found)}
         <p class="text-xl" role="status" data-testid="tone-says">
           It is cable <strong class="font-mono text-3xl">{session.found}</strong>, {Math.round(
             session.belief[session.found - 1]! * 100,
@@ -98,7 +134,7 @@
           class="in-reach-alone act min-h-14 act-now text-lg"
           data-main-action
           onclick={() => session.keep(session.found!)}
-          >Cable {session.found} is {link?.label}: write it down
+          >Cable {session.found} is {link?.label}: write it down{sure ? '' : ', by tone alone'}
           <kbd class="hidden key lg:inline">PgDn</kbd></button
         >
       {:else if session.last === null}
@@ -133,8 +169,8 @@
           >The probe is at {session.next} <kbd class="hidden key lg:inline">PgDn</kbd></button
         >
       {/if}
-      {#if session.at !== null && !session.found}
-        <details>
+      {#if session.at !== null}
+        <details open={session.found === session.at}>
           <summary class="flex min-h-12 cursor-pointer items-center underline underline-offset-4"
             >Touched bare copper of cable {session.at}</summary
           >

@@ -1,0 +1,177 @@
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { zipSync } from 'fflate';
+import { beforeEach, describe, expect, it } from 'vitest';
+import type { LogEntry } from '../../src/core/model/entry';
+import type { JobFile, Policy } from '../../src/core/model/job';
+import { openDatabase, type Db } from '../../src/lib/server/db/open';
+import { appendEntries } from '../../src/lib/server/jobs/entries';
+import { exportJob, importJob, readPlan } from '../../src/lib/server/jobs/job-file';
+import { listJobs, searchJobs } from '../../src/lib/server/jobs/job-list';
+import { exportPackage, isZip, unpack } from '../../src/lib/server/jobs/package';
+import { keepPhoto, readPhoto } from '../../src/lib/server/jobs/photos';
+import { changePlan, createJob } from '../../src/lib/server/jobs/plan-changes';
+import { disagreements, readStates } from '../../src/lib/server/jobs/states';
+import { copyJob, deleteJob } from '../../src/lib/server/jobs/whole-jobs';
+import { Refused } from '../../src/lib/server/refused';
+
+/** The smallest PNG there is: one pixel. */
+const PIXEL = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+);
+const picture = () => PIXEL;
+
+const DEMO = 'skerry-point';
+const demo = () =>
+  JSON.parse(readFileSync(new URL('../../demo/skerry-point.json', import.meta.url), 'utf8')) as JobFile;
+const refusal = (work: Promise<unknown>): Promise<Refused> =>
+  work.then(
+    () => Promise.reject(new Error('It was not refused.')),
+    (e: unknown) => (e instanceof Refused ? e : Promise.reject(e as Error)),
+  );
+const bytesOf = async (stream: ReadableStream<Uint8Array> | undefined) =>
+  new Uint8Array(await new Response(stream).arrayBuffer());
+
+let db: Db;
+const PHOTO = randomUUID();
+beforeEach(async () => {
+  db = await openDatabase(':memory:');
+  const file = demo();
+  const link = file.links[0]!;
+  const at = '2026-11-20T08:00:00Z';
+  file.entries.push({ id: randomUUID(), job: DEMO, link: link.id, end: 'head', kind: 'photo', at, by: file.crew[0]!.id, data: { photo: PHOTO, width: 2, height: 2 } }); // prettier-ignore
+  await importJob(db, file);
+  await keepPhoto(db, DEMO, PHOTO, picture());
+});
+
+describe('a package', () => {
+  it('carries a job with its pictures to an empty server, byte for byte', async () => {
+    const packed = await bytesOf(await exportPackage(db, DEMO));
+    expect(isZip(packed)).toBe(true);
+    const other = await openDatabase(':memory:');
+    const { body, photos } = unpack(packed);
+    await importJob(other, body, { photos });
+    expect(await exportJob(other, DEMO)).toBe(await exportJob(db, DEMO));
+    expect(Buffer.from((await readPhoto(other, DEMO, PHOTO))!.bytes)).toEqual(Buffer.from(picture()));
+    expect(await bytesOf(await exportPackage(other, DEMO))).toHaveLength(packed.length);
+  });
+  it('without its pictures brings the job in all the same, and they can come later', async () => {
+    const other = await openDatabase(':memory:');
+    const { body } = unpack(await bytesOf(await exportPackage(db, DEMO)));
+    await importJob(other, body);
+    expect(await readPhoto(other, DEMO, PHOTO)).toBeUndefined();
+    await keepPhoto(other, DEMO, PHOTO, picture());
+    expect(await readPhoto(other, DEMO, PHOTO)).toBeDefined();
+  });
+  it('that is damaged, has no job, or holds something that is no picture is refused and leaves nothing', async () => {
+    const packed = await bytesOf(await exportPackage(db, DEMO));
+    expect(() => unpack(packed.slice(0, 400))).toThrow(/damaged/);
+    expect(() => unpack(zipSync({ 'readme.txt': new Uint8Array(3) }))).toThrow(/no job\.json/);
+    expect(() => unpack(zipSync({ [`photos/${PHOTO}.jpg`]: new Uint8Array(5_000_000), 'job.json': new Uint8Array(2) }))).toThrow(/larger/); // prettier-ignore
+    const other = await openDatabase(':memory:');
+    const { body } = unpack(packed);
+    const photos = new Map([[PHOTO, new TextEncoder().encode('<html>')]]);
+    expect((await refusal(importJob(other, body, { photos }))).message).toMatch(/not a picture/);
+    expect(await listJobs(other)).toEqual([]);
+  });
+});
+
+describe('a job brought in beside the one that is here', () => {
+  it('stands as the other does, with its pictures, and neither touches the other', async () => {
+    const before = await exportJob(db, DEMO);
+    const id = await importJob(db, JSON.parse(before!), { beside: 'Skerry Point as it was' });
+    expect(id).toBe('skerry-point-as-it-was');
+    expect(await exportJob(db, DEMO)).toBe(before);
+    const plain = (states: Awaited<ReturnType<typeof readStates>>) =>
+      states.map((s) => [s.link, s.head.state, s.tail.state, s.head.attempt, s.entries]);
+    expect(plain(await readStates(db, id))).toEqual(plain(await readStates(db, DEMO)));
+    expect(await disagreements(db, id)).toEqual([]);
+    const copy = JSON.parse((await exportJob(db, id))!) as JobFile;
+    const photo = copy.entries.find((e) => e.kind === 'photo')!;
+    expect(photo.data.photo).not.toBe(PHOTO);
+    expect(await readPhoto(db, id, photo.data.photo)).toBeDefined();
+    const mine = new Set(copy.entries.map((e) => e.id));
+    for (const e of copy.entries) if (e.kind === 'void') expect(mine).toContain(e.data.entry);
+  });
+  it('leaves a handover with the job that was handed over', async () => {
+    const file = demo();
+    const handed = { id: randomUUID(), job: DEMO, at: '2026-11-21T08:00:00Z', by: file.crew[0]!.id, kind: 'handed-over', data: { count: 1, root: '0'.repeat(64), revision: 0, open: 0, client: 'Harbour board', refused: [] } } as const; // prettier-ignore
+    file.entries.push(handed as unknown as LogEntry as never);
+    const id = await importJob(db, file, { beside: 'Again' });
+    const copy = JSON.parse((await exportJob(db, id))!) as JobFile;
+    expect(copy.entries.filter((e) => (e as LogEntry).kind === 'handed-over')).toEqual([]);
+    expect(copy.entries).toHaveLength(file.entries.length - 1);
+  });
+});
+
+describe('a copy of a job', () => {
+  it('has the plan without the log, and nothing that was retired', async () => {
+    await changePlan(db, DEMO, { remove: { links: [demo().links[0]!.id] } });
+    const id = await copyJob(db, DEMO, { name: 'Skerry Point, next floor', of: 'plan' });
+    const plan = (await readPlan(db, id))!;
+    const from = (await readPlan(db, DEMO))!;
+    expect(plan.links).toHaveLength(from.links.filter((l) => !l.retired).length);
+    expect(plan.links.some((l) => l.retired)).toBe(false);
+    expect((await readStates(db, id)).every((s) => s.head.state === 'bare' && s.entries === 0)).toBe(true);
+  });
+  it('of the terms alone has people, parts and terms, and no place', async () => {
+    const plan = (await readPlan(db, await copyJob(db, DEMO, { name: 'Another', of: 'terms' })))!;
+    expect([plan.links, plan.spaces, plan.panels]).toEqual([[], [], []]);
+    expect(plan.crew.length).toBeGreaterThan(0);
+    expect((await refusal(copyJob(db, DEMO, { name: ' ', of: 'plan' }))).issues[0]!.message).toMatch(/name/);
+    expect((await refusal(copyJob(db, 'none', { name: 'x', of: 'plan' }))).status).toBe(404);
+  });
+});
+
+describe('deleting a job', () => {
+  it('wants its name as it stands, and takes its log and pictures with it', async () => {
+    const { name } = (await listJobs(db))[0]!;
+    const wrong = await refusal(deleteJob(db, DEMO, { name: 'skerry' }));
+    expect(wrong.message).toContain(`"${name}"`);
+    expect((await readStates(db, DEMO)).length).toBeGreaterThan(0);
+    await deleteJob(db, DEMO, { name });
+    expect(await listJobs(db)).toEqual([]);
+    expect(await readPhoto(db, DEMO, PHOTO)).toBeUndefined();
+    for (const table of ['entry', 'link', 'item', 'link_state', 'photo'] as const)
+      expect(await db.selectFrom(table).selectAll().execute()).toEqual([]);
+  });
+  it('leaves the log of every other job append-only, and another job of that name knows nothing of it', async () => {
+    const { name } = (await listJobs(db))[0]!;
+    await deleteJob(db, DEMO, { name });
+    const policy: Policy = { scheme: 'T568A', evidence: 'wiremap', units: 'mm', untwist: 'standard' };
+    await importJob(db, demo());
+    await expect(db.deleteFrom('entry').where('job', '=', DEMO).execute()).rejects.toThrow(/append-only/);
+    await expect(db.updateTable('entry').set({ by: 'x' }).execute()).rejects.toThrow(/append-only/);
+    const id = await createJob(db, { name: 'Fresh', policy, crew: [{ id: 'ada', name: 'Ada Fenn', role: 'lead' }] }); // prettier-ignore
+    const note = { id: randomUUID(), job: id, link: 'none', kind: 'note', at: new Date().toISOString(), by: 'ada', data: { text: 'x' } }; // prettier-ignore
+    expect((await appendEntries(db, id, { entries: [note] })).refused).toHaveLength(1);
+  });
+});
+
+describe('the list of jobs', () => {
+  it('tells client, address, how far it is and who was last on it', async () => {
+    const plan = (await readPlan(db, DEMO))!;
+    const about = { client: 'Harbour board', address: '3 Quay Street' };
+    await changePlan(db, DEMO, { policy: { ...plan.policy, about } });
+    const [job] = await listJobs(db);
+    expect(job).toMatchObject({ ...about, archived: false });
+    expect(job!.last!.by).toBeTruthy();
+    expect(job!.proven).toBeLessThanOrEqual(job!.links);
+  });
+  it('is searched by job, client, link and place, and for one job alone where only that may be read', async () => {
+    const plan = (await readPlan(db, DEMO))!;
+    await changePlan(db, DEMO, { policy: { ...plan.policy, about: { client: 'Harbour board' } } });
+    await copyJob(db, DEMO, { name: 'Second', of: 'plan' });
+    expect(await searchJobs(db, 'harbour')).toMatchObject([
+      { kind: 'job', job: 'second' },
+      { kind: 'job', job: DEMO },
+    ]);
+    const label = plan.links[5]!.label;
+    expect((await searchJobs(db, label.toLowerCase())).filter((f) => f.kind === 'link').map((f) => f.job).sort()).toEqual(['second', DEMO]); // prettier-ignore
+    expect((await searchJobs(db, label, DEMO)).every((f) => f.job === DEMO)).toBe(true);
+    expect(await searchJobs(db, label, null)).toEqual([]);
+    expect(await searchJobs(db, '%')).toEqual([]);
+    expect(await searchJobs(db, plan.spaces[0]!.name.slice(0, 4))).not.toEqual([]);
+  });
+});
