@@ -82,6 +82,16 @@ test('a job from nothing: a schedule with planted errors is mended and taken in,
   await page.getByRole('button', { name: /^14 labels on 1 page/ }).click();
   const pdf = readFileSync(await (await download).path());
   expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+  // What was printed is known, and told once it no longer holds.
+  await page.getByRole('button', { name: /^Yes, 14 are printed/ }).click();
+  await kept(page);
+  const before = await fileOf(page, job);
+  const renamed = { ...before.links[0]!, label: 'N1-99' };
+  await page.request.post(`/api/jobs/${job}/plan`, { data: { put: { links: [renamed] } } });
+  await page.getByRole('button', { name: /^Somebody changed the plan/ }).click();
+  await expect(page.getByText('N1-99 has a label that says something else since')).toBeVisible();
+  await page.getByRole('button', { name: 'print just those' }).click();
+  await expect(page.getByRole('button', { name: /^2 labels on 1 page/ })).toBeVisible();
   await page.getByText('Adjust the sheet').click();
   await page.getByLabel('label wide').fill('90');
   await expect(page.getByRole('alert')).toContainText('3 labels side by side take 270 mm');

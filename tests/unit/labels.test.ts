@@ -2,12 +2,14 @@ import jsQR from 'jsqr';
 import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { LABEL_SHEETS, labelPlaces, type LabelSheet } from '../../src/core/labels/label-sheet';
-import { layLabel } from '../../src/core/labels/label-layout';
+import { insetAt, layLabel } from '../../src/core/labels/label-layout';
 import { LABEL_SPOTS } from '../../src/core/labels/label-text';
 import { openDatabase, type Db } from '../../src/lib/server/db/open';
 import { importJob } from '../../src/lib/server/jobs/job-file';
 import { changePlan } from '../../src/lib/server/jobs/plan-changes';
+import type { StrangeLetters, StreamedPdf } from '../../src/lib/server/labels/label-paper';
 import { labelSheetPdf } from '../../src/lib/server/labels/label-pdf';
+import { stripPdf } from '../../src/lib/server/labels/strip-pdf';
 import { demoCopy } from '../support/job';
 
 /** Points in a millimetre: a point is 1/72 inch in PDF (ISO 32000, from memory), an inch 25.4 mm exactly. */
@@ -48,8 +50,9 @@ function boxesOf(path: Float32Array): Drawn['boxes'] {
 }
 
 /** What is really drawn on the pages of a PDF, measured by a reader of its own. */
-async function measure(pdf: Buffer): Promise<Drawn[]> {
-  const doc = await getDocument({ data: new Uint8Array(pdf), useSystemFonts: false }).promise;
+async function measure({ stream }: StreamedPdf): Promise<Drawn[]> {
+  const data = new Uint8Array(await new Response(stream).arrayBuffer());
+  const doc = await getDocument({ data, useSystemFonts: false }).promise;
   const pages: Drawn[] = [];
   for (let n = 1; n <= doc.numPages; n++) {
     const page = await doc.getPage(n);
@@ -132,9 +135,9 @@ describe('a sheet of labels, measured in its PDF', () => {
   it('carries a code that a reader turns into the address of the link, at its end', async () => {
     const s = sheet('a4-3x7');
     const pages = await measure(await labelSheetPdf(db, JOB, ask({ sheet: s, spots: ['cable-head', 'plate'], opens, links: ['K1-07'] }))); // prettier-ignore
-    const lay = layLabel(s.labelWidth, s.labelHeight, 2, true).code!;
-    const plate = layLabel(s.labelWidth, s.labelHeight, 1, true).code!;
     const [head, tail] = labelPlaces(s, 2);
+    const codeAt = (at: { x: number; y: number }) => layLabel({ width: s.labelWidth, height: s.labelHeight }, { large: 'K1-07', small: [] }, true, 'flat', insetAt(s, at)).code!; // prettier-ignore
+    const [lay, plate] = [codeAt(head!), codeAt(tail!)];
     const { boxes } = pages[0]!;
     // Version 3 is 29 modules (ISO/IEC 18004, from memory), and two of white on each side.
     const read = (at: { x: number; y: number }, box: { x: number; y: number; width: number }) =>
@@ -170,8 +173,55 @@ describe('a sheet of labels, measured in its PDF', () => {
   ])('is refused with a sentence: %s', async (_, more, says) => {
     await expect(labelSheetPdf(db, JOB, ask(more))).rejects.toThrow(says);
   });
-  it('says which label has a letter that the typeface has not', async () => {
-    await changePlan(db, JOB, { put: { spaces: [{ ...demoCopy(JOB).spaces.find((s) => s.id === 'kelp-lab')!, code: '昆布' }] } }); // prettier-ignore
-    await expect(labelSheetPdf(db, JOB, ask())).rejects.toThrow('The label of K1-01 has a letter that cannot be printed'); // prettier-ignore
+  it('leaves what an office printer cannot reach white, on every page it ships', async () => {
+    for (const { sheet: s } of LABEL_SHEETS.filter((l) => l.sheet.pageWidth > 105)) {
+      const [page] = await measure(await labelSheetPdf(db, JOB, ask({ sheet: s, opens })));
+      for (const t of page!.texts) {
+        expect(t.x).toBeGreaterThanOrEqual(5 - 0.01);
+        expect(t.x + t.width).toBeLessThanOrEqual(s.pageWidth - 5 + 0.05);
+      }
+      for (const b of page!.boxes) {
+        expect(b.x).toBeGreaterThanOrEqual(5 - 0.01);
+        expect(b.x + b.width).toBeLessThanOrEqual(s.pageWidth - 5 + 0.01);
+      }
+    }
+  });
+  it('is sorted by room, or by where labels go, where that is asked', async () => {
+    const links = ['K1-01', 'K1-02'];
+    const texts = async (more: object) => {
+      const [page] = await measure(await labelSheetPdf(db, JOB, ask({ links, spots: ['cable-head', 'panel'], ...more }))); // prettier-ignore
+      return page!.texts.map((t) => t.text).filter((t) => links.includes(t));
+    };
+    expect(await texts({})).toEqual(['K1-01', 'K1-01', 'K1-02', 'K1-02']);
+    expect(await texts({ together: 'spot' })).toEqual(['K1-01', 'K1-02', 'K1-01', 'K1-02']);
+  });
+  it('says how many pages it will have before the first is drawn', async () => {
+    const s = sheet('a4-3x8');
+    const { pages, stream } = await labelSheetPdf(db, JOB, ask({ sheet: s }));
+    await stream.cancel();
+    expect(pages).toBe(Math.ceil((70 * LABEL_SPOTS.length) / 24));
+  });
+  it('of strips has a field for every port of its panels, at the pitch', async () => {
+    const strip = { pageWidth: 297, pageHeight: 210, pitch: 16, height: 9, group: 6, gap: 0 };
+    const { panels } = demoCopy(JOB);
+    const pages = await measure(await stripPdf(db, JOB, { strip }));
+    const all = pages.flatMap((p) => p.texts.map((t) => t.text)).join(' ');
+    for (const p of panels) expect(all).toContain(`${p.name}, ports 1 to`);
+    const fields = pages.flatMap((p) => p.boxes.filter((b) => Math.abs(b.width - 16) < 0.1));
+    expect(fields).toHaveLength(panels.reduce((sum, p) => sum + p.ports, 0));
+    await expect(stripPdf(db, JOB, { strip: { ...strip, group: 40 } })).rejects.toThrow(/smaller groups/);
+  });
+  it('names every line with letters that no typeface has at once, and prints what is said instead', async () => {
+    const room = demoCopy(JOB).spaces.find((s) => s.id === 'kelp-lab')!;
+    await changePlan(db, JOB, { put: { spaces: [{ ...room, code: '昆布' }] } });
+    const refused = await labelSheetPdf(db, JOB, ask()).then(
+      () => null,
+      (e: unknown) => e as StrangeLetters,
+    );
+    expect(refused!.strange.length).toBeGreaterThan(1);
+    expect(refused!.strange.every((line) => line.includes('昆布'))).toBe(true);
+    const instead = Object.fromEntries(refused!.strange.map((line) => [line, line.replace('昆布', 'KELP')]));
+    const pages = await measure(await labelSheetPdf(db, JOB, ask({ instead })));
+    expect(pages.flatMap((p) => p.texts.map((t) => t.text)).join(' ')).toContain('KELP');
   });
 });

@@ -4,6 +4,8 @@ import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { foldLink } from '../log/state';
+import { labelSays } from '../labels/printed';
+import { planOfFile } from '../plan/invariants';
 import { jobFileSchema, type JobFile } from '../model/job';
 import { chainOf, rootWords } from './chain';
 import { OPEN_KINDS, openPoints } from './open-points';
@@ -72,7 +74,16 @@ describe('a record', () => {
     const kinds = record.open.map((o) => OPEN_KINDS.indexOf(o.kind));
     expect(kinds).toEqual([...kinds].sort((a, b) => a - b));
     expect(record.open.some((o) => o.kind === 'not-made')).toBe(true);
-    expect(openPoints({ links: [] }, () => null as never)).toEqual([]);
+    // Labels are asked for once any were printed, and told again where the link was renamed since.
+    const f = file();
+    const link = f.links[0]!;
+    const label = { link: link.id, spot: 'panel', says: labelSays({ large: `${link.label}X`, small: [] }) };
+    f.entries.push({ id: 'zz', job: f.job.id, kind: 'labelled', at: '2027-01-01T00:00:00Z', by: 'una', data: { labels: [label] } } as never); // prettier-ignore
+    const open = recordOf(f, AT).open.filter((o) => o.kind === 'unlabelled');
+    expect(record.open.some((o) => o.kind === 'unlabelled')).toBe(false);
+    expect(open).toHaveLength(f.links.filter((l) => !l.retired).length);
+    expect(open.find((o) => o.link === link.id)!.says).toBe('says something else since: panel port');
+    expect(openPoints({ ...planOfFile(file()), links: [] }, () => null as never)).toEqual([]);
   });
 });
 

@@ -2,9 +2,12 @@ import type { LinkStatus } from '../log/state';
 import type { JobPlan, Link } from '../model/job';
 import { endName } from '../model/end-name';
 import { ENDS } from '../wiring/conductors';
+import { labelState, type PrintedLabels } from '../labels/printed';
+import { LABEL_SPOTS, labelsOf, SPOT_NAMES } from '../labels/label-text';
+import { linkIdentifiers } from '../plan/link-identifiers';
 
 /** Kinds of what is open before a handover, the gravest first. */
-export const OPEN_KINDS = ['failed', 'unproven', 'not-made', 'provisional', 'disputed', 'redone-often', 'no-length'] as const; // prettier-ignore
+export const OPEN_KINDS = ['failed', 'unproven', 'not-made', 'provisional', 'disputed', 'redone-often', 'unlabelled', 'no-length'] as const; // prettier-ignore
 /** A kind of what is open. */
 export type OpenKind = (typeof OPEN_KINDS)[number];
 /** What is open, in words. */
@@ -15,6 +18,7 @@ export const OPEN_WORDS: Record<OpenKind, string> = {
   provisional: 'good by less than was asked',
   disputed: 'read twice, and not alike',
   'redone-often': 'done again more than twice',
+  unlabelled: 'without a label, or with one that no longer holds',
   'no-length': 'without a length',
 };
 /** So many attempts at an end are worth telling whoever takes it over. Our judgement. */
@@ -28,9 +32,19 @@ export interface OpenPoint {
   says: string;
 }
 
-/** What is open of a job before it is handed over, the gravest first. Retired links are none of it. */
-export function openPoints(plan: Pick<JobPlan, 'links'>, statusOf: (link: Link) => LinkStatus): OpenPoint[] {
+type Planned = Pick<JobPlan, 'links' | 'spaces' | 'panels' | 'outlets' | 'batches' | 'policy'>;
+
+/**
+ * What is open of a job before it is handed over, the gravest first. Retired links are none of it. Labels are asked
+ * for where any were printed on the job: who writes them by hand is not told of each.
+ */
+export function openPoints(
+  plan: Planned,
+  statusOf: (link: Link) => LinkStatus,
+  printed: PrintedLabels = {},
+): OpenPoint[] {
   const out: OpenPoint[] = [];
+  const labels = Object.keys(printed).length ? labelled(plan, printed) : null;
   for (const link of plan.links) {
     if (link.retired) continue;
     const status = statusOf(link);
@@ -47,6 +61,8 @@ export function openPoints(plan: Pick<JobPlan, 'links'>, statusOf: (link: Link) 
     if (status.disputedBy) say('disputed', 'read it once more');
     const often = ENDS.filter((e) => status[e].attempt >= OFTEN);
     if (often.length) say('redone-often', often.map((e) => `${endName(link, e)} ${status[e].attempt} times`).join(', ')); // prettier-ignore
+    const label = labels?.(link);
+    if (label) say('unlabelled', label);
     if (
       !link.cord &&
       link.lengthMetres === undefined &&
@@ -56,4 +72,18 @@ export function openPoints(plan: Pick<JobPlan, 'links'>, statusOf: (link: Link) 
   }
   const rank = (p: OpenPoint) => OPEN_KINDS.indexOf(p.kind);
   return out.sort((a, b) => rank(a) - rank(b));
+}
+
+/** What is wrong with a link's labels, in words; nothing where one was printed and all that were still hold. */
+function labelled(plan: Planned, printed: PrintedLabels): (link: Link) => string | null {
+  const identify = linkIdentifiers(plan);
+  return (link) => {
+    const states = labelsOf([link], identify, LABEL_SPOTS).map((l) => ({
+      ...l,
+      state: labelState(l, printed),
+    }));
+    const stale = states.filter((l) => l.state === 'stale');
+    if (stale.length) return `says something else since: ${stale.map((l) => SPOT_NAMES[l.spot]).join(', ')}`;
+    return states.some((l) => l.state === 'printed') ? null : 'no label was printed';
+  };
 }

@@ -13,6 +13,8 @@ import { instantSchema } from '../model/reading';
 import { ENDS } from '../wiring/conductors';
 import { planOfFile } from '../plan/invariants';
 import { hangsOn, whereabouts } from '../plan/whereabouts';
+import { printedLabels } from '../labels/printed';
+import { project } from '../log/projection';
 import { chainOf } from './chain';
 import { OPEN_KINDS, openPoints } from './open-points';
 
@@ -154,7 +156,7 @@ export function recordOf(file: JobFile, madeAt: string): HandoverRecord {
     job: file.job,
     summary: { links: links.length, pass: count('pass'), provisional: count('provisional'), fail: count('fail'), none: count('none') }, // prettier-ignore
     links,
-    open: openPoints(plan, (l) => statuses.get(l.id)!),
+    open: openPoints(plan, (l) => statuses.get(l.id)!, project(printedLabels, file.entries as LogEntry[])),
     log: chainOf(file.job.id, file.entries as LogEntry[]),
     file,
   };

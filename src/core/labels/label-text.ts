@@ -1,10 +1,8 @@
+import { LABEL_SPOTS, type LabelSpot } from '../model/label-spots';
 import type { LinkIdentifiers } from '../model/identifiers';
 import type { Link } from '../model/job';
 
-/** Where labels go: round the cable at either end, on the panel, on the plate. */
-export const LABEL_SPOTS = ['cable-head', 'cable-tail', 'panel', 'plate'] as const;
-/** Where a label goes. */
-export type LabelSpot = (typeof LABEL_SPOTS)[number];
+export { LABEL_SPOTS, type LabelSpot };
 /** What spots are called. */
 export const SPOT_NAMES: Record<LabelSpot, string> = {
   'cable-head': 'cable, closet end',

@@ -31,6 +31,7 @@ export const KIND_WORDS: Record<LogEntry['kind'], string> = {
   'leads-proved': 'leads proven',
   drilled: 'drill',
   trace: 'trace, step by step',
+  labelled: 'labels printed',
   'handed-over': 'handovers',
   void: 'taken back',
 };
@@ -80,6 +81,8 @@ export function entryWords(e: LogEntry, link: Link | undefined, terms: Terms): s
       return `leads ${e.data.ok ? 'proven against each other' : 'failed against each other'}`;
     case 'handed-over':
       return `handed over to ${e.data.client}, ${e.data.count} entries, root ${e.data.root.slice(0, 16)}…${e.data.refused.length ? `, ${e.data.refused.length} refused` : ''}`;
+    case 'labelled':
+      return `${e.data.labels.length === 1 ? 'one label' : `${e.data.labels.length} labels`} printed: ${e.data.labels[0]!.says.split(' | ')[0]}${e.data.labels.length > 1 ? ' and on' : ''}`;
     case 'trace':
       return traceStepWords(e.data);
     case 'drilled':

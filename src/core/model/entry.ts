@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { CONNECTOR_FAMILIES } from '../wiring/connector';
 import { CONDUCTORS, type End } from '../wiring/conductors';
 import { SCHEMES } from '../wiring/schemes';
+import { LABEL_SPOTS } from './label-spots';
 import { MISTAKE_PLACES } from './mistake-places';
 import { TAPES } from './tape';
 import { traceEventSchema } from './trace-event';
@@ -278,6 +279,13 @@ export const JOB_ENTRY_DATA = {
     signature: z.string().max(20_000).optional(),
     /** Links that were not taken over, and why. */
     refused: z.array(z.strictObject({ link: idSchema, reason: z.string().trim().min(1).max(400) })).max(2000),
+  }),
+  /** Labels were printed: what stood on each, by its link and where it goes. */
+  labelled: z.strictObject({
+    labels: z
+      .array(z.strictObject({ link: idSchema, spot: z.enum(LABEL_SPOTS), says: z.string().max(300) }))
+      .min(1)
+      .max(4000),
   }),
   /** A step of a trace with numbered remotes. */
   trace: traceEventSchema,

@@ -2,6 +2,7 @@ import { ofLink } from '$core/model/of-link';
 import { SvelteMap } from 'svelte/reactivity';
 import { v7 as uuid } from 'uuid';
 import { findingsCounted, weightsForJob, type FoundCounts } from '$core/diagnose/learn';
+import { printedLabels, type PrintedLabels } from '$core/labels/printed';
 import { memories, type Memories } from '$core/drill/memory';
 import { cautionsRead, type CautionsRead } from '$core/log/cautions';
 import type { Resolved } from '$core/log/effective';
@@ -41,6 +42,7 @@ export interface LogData {
     /** Missing from what an older build kept on this device. */
     drills?: Memories;
     traces?: SharedTraces;
+    labels?: PrintedLabels;
   };
   foundElsewhere: FoundCounts;
   log: readonly LogEntry[] | null;
@@ -111,6 +113,8 @@ export class JobLog {
   readonly drills = $derived.by(() => this.view(memories, this.data.views.drills ?? {}));
   /** Traces of this job, on all devices. */
   readonly traces = $derived.by(() => this.view(sharedTraces, this.data.views.traces ?? {}));
+  /** What was printed on labels last. */
+  readonly labels = $derived.by(() => this.view(printedLabels, this.data.views.labels ?? {}));
   /** What was found on this job so far, counted. */
   readonly found = $derived.by(() =>
     this.view(

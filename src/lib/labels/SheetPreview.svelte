@@ -1,5 +1,12 @@
 <script lang="ts">
-  import { layLabel } from '$core/labels/label-layout';
+  import {
+    insetAt,
+    layLabel,
+    LETTER_WIDTH,
+    LINE_HEIGHT,
+    type LabelForm,
+    type LabelLine,
+  } from '$core/labels/label-layout';
   import { labelPlaces, type LabelSheet } from '$core/labels/label-sheet';
   import type { Label } from '$core/labels/label-text';
 
@@ -9,14 +16,14 @@
     labels,
     skip,
     withCode,
-  }: { sheet: LabelSheet; labels: readonly Label[]; skip: number; withCode: boolean } = $props();
+    form,
+  }: { sheet: LabelSheet; labels: readonly Label[]; skip: number; withCode: boolean; form: LabelForm } =
+    $props();
   const onPage = $derived(Math.max(0, sheet.columns * sheet.rows - (skip % (sheet.columns * sheet.rows))));
   const shown = $derived(labels.slice(0, onPage));
   const places = $derived(labelPlaces(sheet, shown.length, skip % (sheet.columns * sheet.rows)));
-  /** Width of a letter of the mono typeface, in parts of its size. */
-  const LETTER = 0.62;
-  const size = (text: string, box: { width: number; height: number }) =>
-    Math.min(box.height / 1.2, box.width / (text.length * LETTER));
+  const size = ({ text, width, height }: LabelLine) =>
+    Math.min(height / LINE_HEIGHT, width / (Math.max(1, text.length) * LETTER_WIDTH));
 </script>
 
 <svg
@@ -27,7 +34,13 @@
 >
   {#each shown as label, i (i)}
     {@const at = places[i]!}
-    {@const lay = layLabel(sheet.labelWidth, sheet.labelHeight, label.small.length, withCode)}
+    {@const lay = layLabel(
+      { width: sheet.labelWidth, height: sheet.labelHeight },
+      label,
+      withCode,
+      form,
+      insetAt(sheet, at),
+    )}
     <g transform="translate({at.x} {at.y})">
       <rect
         width={sheet.labelWidth}
@@ -46,17 +59,13 @@
           font-size="3">QR</text
         >
       {/if}
-      <text
-        class="font-mono"
-        x={lay.large.x}
-        y={lay.large.y + lay.large.height / 2 + size(label.large, lay.large) * 0.35}
-        font-size={size(label.large, lay.large)}
-        font-weight="700">{label.large}</text
-      >
-      {#each label.small as text, j (j)}
-        {@const box = lay.small[j]!}
-        <text class="font-mono" x={box.x} y={box.y + box.height * 0.8} font-size={size(text, box)}
-          >{text}</text
+      {#each lay.lines as line, j (j)}
+        <text
+          class="font-mono"
+          x={line.x}
+          y={line.y + line.height / 2 + size(line) * 0.35}
+          font-size={size(line)}
+          font-weight={line.bold ? 700 : 400}>{line.text}</text
         >
       {/each}
     </g>

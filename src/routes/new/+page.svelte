@@ -37,9 +37,19 @@
     units: 'mm',
     untwist: 'standard',
   });
-  const draft = new KeptDraft<{ name: string; people: string; about: typeof about; policy: typeof policy; kind: typeof kind }>('gauntlet:new-job'); // prettier-ignore
+  interface Begun {
+    name: string;
+    people: string;
+    about: { client: string; address: string };
+    policy: Pick<Policy, 'scheme' | 'evidence' | 'units' | 'untwist'>;
+    kind: (typeof KINDS)[number][0];
+  }
+  const draft = new KeptDraft<Begun>('gauntlet:new-job');
+  function goOn(begun: Begun): void {
+    ({ name, people, about, policy, kind } = begun);
+  }
   const begun = draft.read();
-  if (begun) ({ name, people, about, policy, kind } = begun);
+  if (begun) goOn(begun);
   $effect(() => {
     if (name || people) draft.keep($state.snapshot({ name, people, about, policy, kind }));
   });

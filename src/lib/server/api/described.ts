@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { diagnoseRequestSchema, simulateRequestSchema } from '$core/formats/diagnose';
-import { labelRequestSchema } from '$core/formats/labels';
+import { labelRequestSchema, stripRequestSchema } from '$core/formats/labels';
 import { jobFileSchema } from '$core/model/job';
 import { newJobSchema, planChangesSchema } from '$core/model/plan-changes';
 import { instantSchema } from '$core/model/reading';
@@ -180,7 +180,7 @@ export const DESCRIBED: Record<string, Described> = {
   },
   'POST /api/jobs/[job]/labels': {
     summary: 'Labels of a job as a PDF',
-    body: labelRequestSchema,
+    body: z.union([labelRequestSchema, stripRequestSchema]),
     answer: { type: 'application/pdf', says: 'Sheets of labels' },
   },
   'GET /api/jobs/[job]/photos/[id]': { summary: 'A picture', answer: { type: 'image/*', says: 'The picture' } }, // prettier-ignore

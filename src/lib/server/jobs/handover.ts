@@ -2,11 +2,13 @@ import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import { chainOf } from '$core/handover/chain';
 import { openPoints } from '$core/handover/open-points';
+import { printedLabels } from '$core/labels/printed';
+import { project } from '$core/log/projection';
 import type { JobEntryOf, LogEntry } from '$core/model/entry';
 import { ENDS } from '$core/wiring/conductors';
 import type { Db } from '../db/open';
 import { noSuchJob, noSuchLink, Refused } from '../refused';
-import { entryFromRow, insertEntries } from './entry-rows';
+import { entriesOfKinds, entryFromRow, insertEntries } from './entry-rows';
 import { publish } from './feed';
 import { readPlan } from './job-file';
 import { lastSeq } from './since';
@@ -54,7 +56,8 @@ export async function handOver(db: Db, job: string, body: unknown, now = new Dat
     for (const [i, r] of refused.entries())
       if (!plan.links.some((l) => l.id === r.link && !l.retired)) throw noSuchLink(r.link, `refused.${i}.link`);
     const states = new Map((await readStates(trx, job)).map((s) => [s.link, s]));
-    const open = openPoints(plan, (l) => states.get(l.id)!).length;
+    const printed = project(printedLabels, await entriesOfKinds(trx, job, ['labelled']));
+    const open = openPoints(plan, (l) => states.get(l.id)!, printed).length;
     const at = now.toISOString();
     const common = { job, at, by, receivedAt: at };
     const back = refused.map((r) => ({ ...common, id: uuid(), link: r.link, end: r.end, kind: 'rejected', data: { reason: `${client}: ${r.reason}` } }) as LogEntry); // prettier-ignore

@@ -1,6 +1,7 @@
 import { ofLink } from '$core/model/of-link';
 import { sql, type Kysely } from 'kysely';
 import { addFound, findingsCounted, nothingFound, type FoundCounts } from '$core/diagnose/learn';
+import { printedLabels, type PrintedLabels } from '$core/labels/printed';
 import { memories, type Memories } from '$core/drill/memory';
 import { cautionsRead, type CautionsRead } from '$core/log/cautions';
 import { leadProofs, type LeadProof } from '$core/log/leads';
@@ -22,6 +23,7 @@ export interface JobViews {
   found: FoundCounts;
   drills: Memories;
   traces: SharedTraces;
+  labels: PrintedLabels;
 }
 
 /** The views of a job's log. */
@@ -33,6 +35,7 @@ export async function readViews(db: Kysely<Database>, job: string): Promise<JobV
     'found',
     'drilled',
     'trace',
+    'labelled',
   ]);
   return {
     tools: project(toolUse, [...entries, ...(await workWithParts(db, job))]),
@@ -42,6 +45,7 @@ export async function readViews(db: Kysely<Database>, job: string): Promise<JobV
     found: await countedFound(db, job, entries),
     drills: project(memories, entries),
     traces: project(sharedTraces, entries),
+    labels: project(printedLabels, entries),
   };
 }
 

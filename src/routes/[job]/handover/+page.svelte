@@ -11,7 +11,7 @@
   import { useJob } from '$lib/job/open-job.svelte';
 
   const job = useJob();
-  const open = $derived(openPoints(job.plan.now, (l) => job.statusOf(l.id)));
+  const open = $derived(openPoints(job.plan.now, (l) => job.statusOf(l.id), job.log.labels));
   let stands = $state.raw<{ last: JobEntryOf<'handed-over'> | null; since: Record<string, number> } | null>(
     null,
   );

@@ -3,10 +3,16 @@
   import { onMount, untrack } from 'svelte';
   import { page } from '$app/state';
   import { LABEL_SHEETS } from '$core/labels/label-sheet';
-  import { labelsOf, LABEL_SPOTS, SPOT_NAMES, type LabelSpot } from '$core/labels/label-text';
+  import { labelsOf, LABEL_SPOTS, SPOT_NAMES, type Label, type LabelSpot } from '$core/labels/label-text';
   import { doubles } from '$core/model/identifiers';
   import { linkIdentifiers } from '$core/plan/link-identifiers';
-  import { FIGURES, LabelChoice } from '$lib/labels/sheet.svelte';
+  import anyAscii from 'any-ascii';
+  import { byRoom, together } from '$core/labels/label-order';
+  import { labelSays, labelState, type LabelState } from '$core/labels/printed';
+  import { fetchPdf } from '$lib/labels/fetch-pdf';
+  import Segments from '$lib/shell/Segments.svelte';
+  import UndoLine from '$lib/shell/UndoLine.svelte';
+  import { FIGURES, LabelChoice, STRIP_FIGURES } from '$lib/labels/sheet.svelte';
   import SheetPreview from '$lib/labels/SheetPreview.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
 
@@ -24,12 +30,30 @@
   let which = $state(untrack(() => (asked.length ? 'asked' : group)));
   let says = $state('');
   let working = $state(false);
+  let told = $state('');
+  let strange = $state.raw<readonly string[]>([]);
+  /** What was saved last and may have been printed: it is asked, since only a person sees the printer. */
+  let saved = $state.raw<readonly Label[]>([]);
+  const identify = $derived(linkIdentifiers(job.plan));
+  const stateOf = $derived((label: Label) => labelState(label, job.log.labels));
+  /** Links that have a label of a state among the chosen places. */
+  const having = (state: LabelState) =>
+    job.plan.ordered.filter((l) => labelsOf([l], identify, choice.spots).some((x) => stateOf(x) === state));
+  const fresh = $derived(having('new'));
+  const stale = $derived(having('stale'));
   const links = $derived(
     which === 'asked'
       ? job.plan.ordered.filter((l) => asked.includes(l.id))
-      : which
-        ? (job.plan.groups.find((g) => g.id === which)?.links ?? [])
-        : job.plan.ordered,
+      : which === ' new'
+        ? fresh
+        : which === ' stale'
+          ? stale
+          : which
+            ? (job.plan.groups.find((g) => g.id === which)?.links ?? [])
+            : job.plan.ordered,
+  );
+  const sorted = $derived(
+    choice.sort === 'room' ? byRoom(links, (l) => job.plan.where(l).tail.space) : links,
   );
   const flags = $derived(links.length > 0 && links.every((l) => l.cord));
   const spotName = (spot: LabelSpot) =>
@@ -38,8 +62,7 @@
       : flags && spot === 'cable-tail'
         ? 'flag, end 2'
         : SPOT_NAMES[spot];
-  const identify = $derived(linkIdentifiers(job.plan));
-  const labels = $derived(labelsOf(links, identify, choice.spots));
+  const labels = $derived(together(labelsOf(sorted, identify, choice.spots), choice.together));
   const skip = $derived(Math.max(0, Math.floor(Number(choice.skip)) || 0));
   const pages = $derived(
     choice.sheet ? Math.ceil((labels.length + skip) / (choice.sheet.columns * choice.sheet.rows)) : 0,
@@ -60,42 +83,72 @@
       : [...choice.spots, spot];
     choice.save();
   }
-  async function print(): Promise<void> {
+  async function fetched(asked: unknown, name: string): Promise<boolean> {
     working = true;
-    says = '';
-    try {
-      const answer = await fetch(apiAddress(job.plan.id, 'labels'), {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({
-          sheet: choice.sheet,
-          spots: choice.spots,
-          links: links.map((l) => l.id),
-          skip,
-          outlines: choice.outlines,
-          ...(choice.withCode ? { opens: { base: choice.base, screen: choice.screen } } : {}),
-        }),
-      });
-      if (answer.ok) {
-        const address = URL.createObjectURL(await answer.blob());
-        const a = Object.assign(document.createElement('a'), {
-          href: address,
-          download: `${job.plan.id}-labels.pdf`,
-        });
-        a.click();
-        setTimeout(() => URL.revokeObjectURL(address), 60_000);
-        says = '';
-      } else {
-        const { error } = (await answer.json()) as {
-          error: { message: string; issues: { message: string }[] };
-        };
-        says = error.issues[0] && !error.message.includes(error.issues[0].message) ? `${error.message} ${error.issues[0].message}` : error.message; // prettier-ignore
-      }
-    } catch {
-      says = 'The server is out of reach: it draws the labels, try again in a while.';
-    }
+    says = told = '';
+    const answer = await fetchPdf(apiAddress(job.plan.id, 'labels'), asked, (pages, of) => {
+      told = `page ${pages} of ${of}`;
+    });
     working = false;
+    strange = answer.kind === 'strange' ? answer.lines : [];
+    if (answer.kind !== 'drawn') {
+      says = answer.message;
+      return false;
+    }
+    const address = URL.createObjectURL(answer.pdf);
+    Object.assign(document.createElement('a'), { href: address, download: name }).click();
+    setTimeout(() => URL.revokeObjectURL(address), 60_000);
+    return true;
   }
+  async function print(): Promise<void> {
+    const drawn = labels;
+    const done = await fetched(
+      {
+        sheet: choice.sheet,
+        spots: choice.spots,
+        links: links.map((l) => l.id),
+        skip,
+        outlines: choice.outlines,
+        form: choice.form,
+        sort: choice.sort,
+        together: choice.together,
+        instead: choice.instead,
+        ...(choice.withCode ? { opens: { base: choice.base, screen: choice.screen } } : {}),
+      },
+      `${job.plan.id}-labels.pdf`,
+    );
+    if (done) saved = drawn;
+  }
+  const printStrips = () =>
+    fetched({ strip: choice.strips, instead: choice.instead }, `${job.plan.id}-strips.pdf`);
+  /** So many labels go into one entry. */
+  const AT_ONCE = 2000;
+  function markPrinted(): void {
+    for (let i = 0; i < saved.length; i += AT_ONCE)
+      job.log.writeForJob(
+        'labelled',
+        {
+          labels: saved
+            .slice(i, i + AT_ONCE)
+            .map((l) => ({ link: l.link, spot: l.spot, says: labelSays(l) })),
+        },
+        i + AT_ONCE >= saved.length ? `${saved.length} labels are marked as printed.` : undefined,
+      );
+    saved = [];
+    if (which === ' new' || which === ' stale') which = '';
+  }
+  const SORTS = [
+    ['port', 'by panel and port'],
+    ['room', 'by room'],
+  ] as const;
+  const TOGETHER = [
+    ['link', 'all of a link together'],
+    ['spot', 'all of a place together'],
+  ] as const;
+  const FORMS = [
+    ['flat', 'flat'],
+    ['wrap', 'round the cable'],
+  ] as const;
 </script>
 
 <svelte:head><title>labels · {job.plan.name}</title></svelte:head>
@@ -114,6 +167,12 @@
                 >the {asked.length} links asked for</option
               >{/if}
             <option value="" class="bg-paper">all {job.plan.ordered.length} links</option>
+            {#if fresh.length && fresh.length < job.plan.ordered.length}<option value=" new" class="bg-paper"
+                >{fresh.length} not printed yet</option
+              >{/if}
+            {#if stale.length}<option value=" stale" class="bg-paper"
+                >{stale.length} that changed since they were printed</option
+              >{/if}
             {#each job.plan.groups as g (g.id)}<option value={g.id} class="bg-paper">{g.kind} {g.name}</option
               >{/each}
           </select>
@@ -142,6 +201,44 @@
             >{spotName(spot)}</button
           >
         {/each}
+      </div>
+      {#if stale.length && which !== ' stale'}
+        <p class="border-l-4 border-wrong pl-3">
+          {stale.length === 1 ? `${stale[0]!.label} has` : `${stale.length} links have`} a label that says something
+          else since:
+          <button class="underline underline-offset-4" onclick={() => (which = ' stale')}
+            >print just those</button
+          >.
+        </p>
+      {/if}
+      <div class="grid gap-2 sm:grid-cols-2">
+        <Segments
+          label="Order"
+          options={SORTS}
+          value={choice.sort}
+          onchoose={(v) => {
+            choice.sort = v;
+            choice.save();
+          }}
+        />
+        <Segments
+          label="Together"
+          options={TOGETHER}
+          value={choice.together}
+          onchoose={(v) => {
+            choice.together = v;
+            choice.save();
+          }}
+        />
+        <Segments
+          label="Form"
+          options={FORMS}
+          value={choice.form}
+          onchoose={(v) => {
+            choice.form = v;
+            choice.save();
+          }}
+        />
       </div>
       <fieldset class="grid gap-2">
         <label class="flex min-h-12 items-center gap-3"
@@ -209,24 +306,90 @@
       {/each}
       {#if choice.problem}<p class="border-l-4 border-wrong pl-3" role="alert">{choice.problem}</p>{/if}
       {#if says}<p class="border-l-4 border-wrong pl-3" role="alert">{says}</p>{/if}
+      {#if strange.length}
+        <ul class="grid gap-2" aria-label="Print instead">
+          {#each strange as line (line)}
+            <li class="grid grid-cols-2 items-center gap-2">
+              <span>{line}</span>
+              <input
+                class="field mt-0 font-mono"
+                aria-label="instead of {line}"
+                maxlength="60"
+                placeholder={anyAscii(line).slice(0, 60)}
+                value={choice.instead[line] ?? ''}
+                oninput={(e) => {
+                  choice.instead[line] = e.currentTarget.value;
+                  choice.save();
+                }}
+              />
+            </li>
+          {/each}
+        </ul>
+        <button
+          class="act"
+          onclick={() => {
+            for (const line of strange) choice.instead[line] ??= anyAscii(line).slice(0, 60);
+            choice.save();
+            void print();
+          }}>Print them in Latin letters</button
+        >
+      {/if}
+      {#if saved.length}
+        <div class="grid gap-2 border-2 border-ink p-3" role="status">
+          <p>Are they printed? Then a label that no longer holds is told later.</p>
+          <button class="act act-now" onclick={markPrinted}>Yes, {saved.length} are printed</button>
+        </div>
+      {/if}
       <button
         class="in-reach-alone act min-h-14 act-now text-lg"
         data-main-action
         disabled={!!choice.problem || working || !labels.length}
         onclick={print}
         >{working
-          ? 'Drawing …'
+          ? `Drawing, ${told || 'the first page'} …`
           : `${labels.length} labels on ${pages} ${pages === 1 ? 'page' : 'pages'}, as PDF`}
         <kbd class="hidden key lg:inline">PgDn</kbd></button
       >
+      {#if job.plan.panels.length}
+        <details>
+          <summary class="flex min-h-12 cursor-pointer items-center underline underline-offset-4"
+            >Strips for the panels, at port pitch</summary
+          >
+          <div class="grid grid-cols-2 gap-2 sm:grid-cols-4">
+            {#each STRIP_FIGURES as [figure, name] (figure)}
+              <label class="text-sm"
+                >{name}
+                <input
+                  class="field font-mono"
+                  inputmode="decimal"
+                  bind:value={choice.strip[figure]}
+                  onchange={() => choice.save()}
+                />
+              </label>
+            {/each}
+          </div>
+          <p class="mt-1 text-sm text-faint">
+            Measure your panel: from the first port to the last of a group, divided by one port less. A4
+            across; a free port has its number.
+          </p>
+          {#if choice.stripProblem}<p class="border-l-4 border-wrong pl-3" role="alert">
+              {choice.stripProblem}
+            </p>{/if}
+          <button class="mt-2 act" disabled={!!choice.stripProblem || working} onclick={printStrips}
+            >Strips of {job.plan.panels.length === 1 ? 'the panel' : `${job.plan.panels.length} panels`}, as
+            PDF</button
+          >
+        </details>
+      {/if}
     {/if}
   </div>
   {#if choice.sheet && !choice.problem && labels.length}
     <aside class="grid content-start gap-2">
-      <SheetPreview sheet={choice.sheet} {labels} {skip} withCode={choice.withCode} />
+      <SheetPreview sheet={choice.sheet} {labels} {skip} withCode={choice.withCode} form={choice.form} />
       <p class="text-sm text-faint">
         Print at 100 %, not “fit to page”. The first page; the code is drawn in the PDF.
       </p>
     </aside>
   {/if}
 </main>
+<UndoLine />
