@@ -13,9 +13,11 @@ const PROGRAM = `gauntlet-program-${version}`;
 const JOBS = 'gauntlet-jobs';
 /** The page all of a job's screens are drawn in: the same bytes for each, since they are drawn in the browser. */
 const SHELL = '/offline-shell';
+/** What is needed away from the server: drawings are read where there is one, and their reader is large. */
+const kept = build.filter((name) => !name.includes('pdf.worker'));
 
 worker.addEventListener('install', (event) => {
-  event.waitUntil(caches.open(PROGRAM).then((cache) => cache.addAll([...build, ...files, SHELL])));
+  event.waitUntil(caches.open(PROGRAM).then((cache) => cache.addAll([...kept, ...files, SHELL])));
 });
 
 worker.addEventListener('activate', (event) => {
@@ -34,7 +36,7 @@ worker.addEventListener('message', (event) => {
   if (event.data === 'take-over') void worker.skipWaiting();
 });
 
-const PROGRAM_PATHS = new Set([...build, ...files]);
+const PROGRAM_PATHS = new Set([...kept, ...files]);
 
 worker.addEventListener('fetch', (event) => {
   const { request } = event;

@@ -27,6 +27,7 @@ const plan: JobPlan = {
   spaces: [],
   panels: [],
   outlets: [],
+  floors: [],
   batches: [],
   links: [],
   parts: [],

@@ -225,7 +225,18 @@ export const entrySchema = z.discriminatedUnion(
 
 /** One thing of a plan before and after a change; `null`: not there. `list` is `job` for the job's name and terms. */
 const planChangeSchema = z.strictObject({
-  list: z.enum(['job', 'spaces', 'panels', 'outlets', 'batches', 'links', 'crew', 'parts', 'legends']),
+  list: z.enum([
+    'job',
+    'spaces',
+    'panels',
+    'outlets',
+    'floors',
+    'batches',
+    'links',
+    'crew',
+    'parts',
+    'legends',
+  ]),
   id: idSchema,
   name: z.string().max(200),
   was: z.unknown(),

@@ -80,6 +80,43 @@ export const spaceSchema = z.strictObject({
   depth: z.number().min(1).max(200).optional(),
   retired,
 });
+const metres = z.number().min(-10_000).max(10_000);
+/**
+ * What is known of a floor beside its spaces: corridors as lines along which one walks, stairs to other floors, and a
+ * picture that lies under the plan. Everything in metres, as the spaces are.
+ */
+export const floorSchema = z.strictObject({
+  id,
+  floor: z.number().int().min(-20).max(200),
+  corridors: z
+    .array(
+      z.strictObject({
+        id,
+        points: z
+          .array(z.tuple([metres, metres]))
+          .min(2)
+          .max(100),
+      }),
+    )
+    .max(100)
+    .optional(),
+  /** Stairs or a lift: where they are, here and on the floor they lead to. */
+  stairs: z
+    .array(z.strictObject({ id, x: metres, y: metres, to: z.number().int().min(-20).max(200) }))
+    .max(50)
+    .optional(),
+  /** The picture by its id, its upper left corner, and how wide and high it is. */
+  picture: z
+    .strictObject({
+      photo: z.uuid(),
+      x: metres,
+      y: metres,
+      width: z.number().min(1).max(2000),
+      height: z.number().min(1).max(2000),
+    })
+    .optional(),
+  retired,
+});
 /** A patch panel in a closet; `order` counts from the top of the rack. */
 export const panelSchema = z.strictObject({
   id,
@@ -193,6 +230,7 @@ export const jobFileSchema = z.strictObject({
   spaces: z.array(spaceSchema),
   panels: z.array(panelSchema),
   outlets: z.array(outletSchema),
+  floors: z.array(floorSchema).optional(),
   batches: z.array(batchSchema).optional(),
   links: z.array(linkSchema),
   parts: z.array(partSchema),
@@ -206,6 +244,8 @@ export const jobFileSchema = z.strictObject({
 export type JobFile = z.infer<typeof jobFileSchema>;
 /** What a job asks of its links. */
 export type Policy = z.infer<typeof policySchema>;
+/** Corridors, stairs and the picture of a floor. */
+export type Floor = z.infer<typeof floorSchema>;
 /** A closet or a room. */
 export type Space = z.infer<typeof spaceSchema>;
 /** A patch panel. */
@@ -234,6 +274,7 @@ export interface JobPlan {
   spaces: Space[];
   panels: Panel[];
   outlets: Outlet[];
+  floors: Floor[];
   batches: Batch[];
   links: Link[];
   parts: Part[];

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { legendSchema } from './bench';
 import {
   batchSchema,
+  floorSchema,
   linkSchema,
   outletSchema,
   panelSchema,
@@ -23,6 +24,7 @@ export const planChangesSchema = z.strictObject({
       spaces: z.array(spaceSchema).max(5000).optional(),
       panels: z.array(panelSchema).max(2000).optional(),
       outlets: z.array(outletSchema).max(20_000).optional(),
+      floors: z.array(floorSchema).max(300).optional(),
       batches: z.array(batchSchema).max(500).optional(),
       links: z.array(linkSchema).max(20_000).optional(),
       crew: z.array(personSchema).max(500).optional(),
@@ -35,6 +37,7 @@ export const planChangesSchema = z.strictObject({
       spaces: ids,
       panels: ids,
       outlets: ids,
+      floors: ids,
       batches: ids,
       links: ids,
       crew: ids,

@@ -5,6 +5,7 @@ export const PLAN_LISTS: readonly PlanList[] = [
   'spaces',
   'panels',
   'outlets',
+  'floors',
   'batches',
   'links',
   'crew',

@@ -9,6 +9,7 @@ export function activePlan(plan: JobPlan): JobPlan {
     spaces: active(plan.spaces),
     panels: active(plan.panels),
     outlets: active(plan.outlets),
+    floors: active(plan.floors),
     batches: active(plan.batches),
     links: active(plan.links),
     crew: active(plan.crew),

@@ -83,6 +83,7 @@ export function applyChanges(plan: JobPlan, changes: PlanChanges, used: Used): A
         message: `${nameOf(maps.parts.get(id) ?? { id })} stands in the log: put it away instead of taking it out.`,
       });
     else end('parts', id, [], false, 'entry');
+  for (const id of remove.floors ?? []) end('floors', id, [], false, 'space');
   for (const id of remove.legends ?? []) end('legends', id, [], false, 'entry');
   const after: JobPlan = {
     ...plan,

@@ -27,6 +27,7 @@ export function copyOfPlan(plan: JobPlan, id: string, name: string, of: CopyOf, 
     spaces: places(plan.spaces),
     panels: places(plan.panels),
     outlets: places(plan.outlets),
+    floors: places(plan.floors),
     batches: places(plan.batches),
     links,
     parts: plan.parts,
@@ -35,6 +36,13 @@ export function copyOfPlan(plan: JobPlan, id: string, name: string, of: CopyOf, 
     entries: [],
   };
 }
+
+/** The pictures a job file names: those taken of its ends, and those that lie under its plan. */
+export const picturesOf = (file: Pick<JobFile, 'entries' | 'floors'>): Set<string> =>
+  new Set([
+    ...file.entries.flatMap((e) => (e.kind === 'photo' ? [e.data.photo] : [])),
+    ...(file.floors ?? []).flatMap((f) => (f.picture ? [f.picture.photo] : [])),
+  ]);
 
 /** A job file as another job beside the one it came from, and what its pictures are called there. */
 export interface BesideJob {
@@ -54,19 +62,30 @@ export function besideJob(file: JobFile, id: string, name: string): BesideJob {
   );
   const ids = new Map(kept.map((e) => [e.id, uuid()]));
   const photos = new Map<string, string>();
+  const renamed = (photo: string): string => {
+    const id = photos.get(photo) ?? uuid();
+    photos.set(photo, id);
+    return id;
+  };
   const again = (entry: LogEntry): LogEntry => {
     const e = { ...entry, id: ids.get(entry.id)!, job: id } as LogEntry;
     if (e.kind === 'void')
       return { ...e, data: { ...e.data, entry: ids.get(e.data.entry) ?? e.data.entry } } as LogEntry;
-    if (e.kind === 'photo') {
-      const photo = photos.get(e.data.photo) ?? uuid();
-      photos.set(e.data.photo, photo);
-      return { ...e, data: { ...e.data, photo } };
-    }
-    return e;
+    return e.kind === 'photo' ? { ...e, data: { ...e.data, photo: renamed(e.data.photo) } } : e;
   };
   return {
-    file: { ...file, job: { ...file.job, id, name }, entries: kept.map((e) => again(e)) as JobEntry[] },
+    file: {
+      ...file,
+      job: { ...file.job, id, name },
+      ...(file.floors
+        ? {
+            floors: file.floors.map((f) =>
+              f.picture ? { ...f, picture: { ...f.picture, photo: renamed(f.picture.photo) } } : f,
+            ),
+          }
+        : {}),
+      entries: kept.map((e) => again(e)) as JobEntry[],
+    },
     photos,
   };
 }

@@ -49,6 +49,8 @@ export function planProblems(plan: JobPlan): PlanProblem[] {
     const panel = plan.panels.filter((p) => !p.retired)[d.at[1]!]!;
     say(`panels.${panel.id}.name`, `Two panels of ${spaces.get(panel.space)?.name ?? 'one space'} are called ${panel.name}: give one another name.`); // prettier-ignore
   }
+  for (const d of doubles(plan.floors.filter((f) => !f.retired).map((f) => String(f.floor))))
+    say(`floors.${d.at[1]}`, `Floor ${d.identifier} stands twice in the plan: keep one of them.`);
   for (const d of doubles(plan.batches.filter((b) => !b.retired).map((b) => same(b.name))))
     say(`batches.${plan.batches.filter((b) => !b.retired)[d.at[1]!]!.id}.name`, `Two batches are called ${d.identifier}: give one another name.`); // prettier-ignore
   const batches = new Map(plan.batches.map((b) => [b.id, b]));
@@ -132,6 +134,7 @@ export const planOfFile = (file: JobFile): JobPlan => ({
   spaces: file.spaces,
   panels: file.panels,
   outlets: file.outlets,
+  floors: file.floors ?? [],
   batches: file.batches ?? [],
   links: file.links,
   parts: file.parts,

@@ -24,6 +24,7 @@ const emptyPlan = (): JobPlan => ({
   spaces: [],
   panels: [],
   outlets: [],
+  floors: [],
   batches: [],
   links: [],
   parts: [],

@@ -10,7 +10,10 @@ export const STAIRS_METRES = 15;
 /** Walking pace with a bag, metres a minute. Our judgement. */
 export const METRES_A_MINUTE = 60;
 
-/** How far it is to walk between two places: straight on the plan, and the stairs between their floors. */
+/** How far it is to walk between two places, in metres. */
+export type Distance = (a: Place, b: Place) => number;
+
+/** How far it is to walk between two places where nothing is known of the way: straight on the plan, and the stairs between their floors. */
 export const walkMetres = (a: Place, b: Place): number =>
   Math.hypot(a.x - b.x, a.y - b.y) + Math.abs(a.floor - b.floor) * STAIRS_METRES;
 

@@ -1,4 +1,4 @@
-import type { Place } from './distance';
+import { walkMetres, type Distance, type Place } from './distance';
 import { legTour } from './leg';
 
 /** A room with the links that have to be read from its closet, in the order of their outlets. */
@@ -22,7 +22,12 @@ export const isSmall = (rooms: readonly RoundRoom[]): boolean =>
  * The division into the fewest rounds with the shortest walks, remotes collected on the way: a dynamic programme
  * over what is still to be read and where the remotes are. Every walk starts and ends in the closet.
  */
-export function divideExactly(closet: Place, rooms: readonly RoundRoom[], k: number): Share[] {
+export function divideExactly(
+  closet: Place,
+  rooms: readonly RoundRoom[],
+  k: number,
+  far: Distance = walkMetres,
+): Share[] {
   const counts = rooms.map((r) => r.links.length);
   const shares = allShares(counts);
   const sum = (s: Share) => s.reduce((a, b) => a + b, 0);
@@ -35,7 +40,7 @@ export function divideExactly(closet: Place, rooms: readonly RoundRoom[], k: num
     const id = from * shares.length + to;
     const known = legs.get(id);
     if (known !== undefined) return known;
-    const metres = legTour(closet, rooms, shares[from]!, shares[to]!, k - size[from]!, closet).metres;
+    const metres = legTour(closet, rooms, shares[from]!, shares[to]!, k - size[from]!, closet, far).metres;
     legs.set(id, metres);
     return metres;
   };

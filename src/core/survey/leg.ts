@@ -1,4 +1,4 @@
-import type { Place } from './distance';
+import { walkMetres, type Distance, type Place } from './distance';
 import { shortestTour, type Tour } from './tour';
 
 /**
@@ -12,6 +12,7 @@ export function legTour(
   place: readonly number[],
   inHand: number,
   to?: Place,
+  far: Distance = walkMetres,
 ): Tour {
   const called = rooms.flatMap((_, i) => (collect[i] || place[i] ? [i] : []));
   const tour = shortestTour(
@@ -19,6 +20,7 @@ export function legTour(
     called.map((i) => rooms[i]!),
     to,
     { start: inHand, change: called.map((i) => collect[i]! - place[i]!) },
+    far,
   );
   return { order: tour.order.map((j) => called[j]!), metres: tour.metres };
 }

@@ -2,7 +2,7 @@ import type { Link, Space } from '../model/job';
 import type { End } from '../wiring/conductors';
 import type { LinkStatus } from '../log/state';
 import { inRework, reworkEnd } from '../log/rework';
-import type { Place } from './distance';
+import { walkMetres, type Distance, type Place } from './distance';
 import { shortestTour } from './tour';
 
 /** One place on the walk, with the links whose next work is there; no space: cords, which are wherever one works. */
@@ -20,6 +20,7 @@ export function reworkWalk(
   statusOf: (link: Link) => LinkStatus,
   spaceOf: (link: Link, end: End) => Space | undefined,
   from: Place | undefined,
+  far: Distance = walkMetres,
 ): { stops: ReworkStop[]; metres: number } {
   const bySpace = new Map<string, ReworkStop>();
   for (const link of links) {
@@ -34,6 +35,8 @@ export function reworkWalk(
   bySpace.delete('');
   const stops = [...bySpace.values()];
   const places = stops.map((s) => s.space!);
-  const tour = places.length ? shortestTour(from ?? places[0]!, places) : { order: [], metres: 0 };
+  const tour = places.length
+    ? shortestTour(from ?? places[0]!, places, undefined, undefined, far)
+    : { order: [], metres: 0 };
   return { stops: [...(here ? [here] : []), ...tour.order.map((i) => stops[i]!)], metres: tour.metres };
 }

@@ -1,4 +1,4 @@
-import { walkMetres, type Place } from './distance';
+import { walkMetres, type Distance, type Place } from './distance';
 import { divideExactly, isSmall, type RoundRoom, type Share } from './divide';
 import { legTour } from './leg';
 import { shortestTour } from './tour';
@@ -53,6 +53,7 @@ export function planRounds(
   rooms: readonly RoundRoom[],
   remotes: number | readonly number[],
   hands: Hands = 'single',
+  far: Distance = walkMetres,
 ): RoundPlan {
   const numbers = typeof remotes === 'number' ? Array.from({ length: remotes }, (_, i) => i + 1) : remotes;
   if (!numbers.length) throw new RangeError('At least one remote is needed.');
@@ -61,9 +62,9 @@ export function planRounds(
   const wanted = rooms.filter((r) => r.links.length);
   const shares =
     hands === 'single' && isSmall(wanted)
-      ? divideExactly(closet, wanted, k)
-      : alongATour(closet, wanted, k, hands);
-  return walked(closet, wanted, shares, numbers, hands);
+      ? divideExactly(closet, wanted, k, far)
+      : alongATour(closet, wanted, k, hands, far);
+  return walked(closet, wanted, shares, numbers, hands, far);
 }
 
 /** The walks of a division, with every remote's number. */
@@ -73,6 +74,7 @@ function walked(
   shares: readonly Share[],
   numbers: readonly number[],
   hands: Hands,
+  far: Distance,
 ): RoundPlan {
   const left = rooms.map((r) => [...r.links]);
   const holding: number[][] = rooms.map(() => []);
@@ -80,7 +82,7 @@ function walked(
   let at: Place = closet;
   const walk = (share: Share, back: boolean) => {
     const collect = holding.map((h) => h.length);
-    const leg = legTour(at, rooms, collect, share, inHand.length, back ? closet : undefined);
+    const leg = legTour(at, rooms, collect, share, inHand.length, back ? closet : undefined, far);
     const stops = leg.order.map((i): Stop => {
       const collected = holding[i]!.splice(0);
       inHand.push(...collected);
@@ -101,13 +103,19 @@ function walked(
 }
 
 /** Divides one tour through all rooms into as few rounds as can be, cut where the walks out and back get shortest. */
-function alongATour(closet: Place, rooms: readonly RoundRoom[], k: number, hands: Hands): Share[] {
-  const order = shortestTour(closet, rooms, hands === 'single' ? closet : undefined).order;
+function alongATour(
+  closet: Place,
+  rooms: readonly RoundRoom[],
+  k: number,
+  hands: Hands,
+  far: Distance,
+): Share[] {
+  const order = shortestTour(closet, rooms, hands === 'single' ? closet : undefined, undefined, far).order;
   const along = order.flatMap((i) => rooms[i]!.links.map(() => i));
   const n = along.length;
   const count = Math.ceil(n / k);
-  const between = (a: number, b: number) => walkMetres(rooms[along[a]!]!, rooms[along[b]!]!);
-  const out = (a: number) => walkMetres(closet, rooms[along[a]!]!);
+  const between = (a: number, b: number) => far(rooms[along[a]!]!, rooms[along[b]!]!);
+  const out = (a: number) => far(closet, rooms[along[a]!]!);
   const steps = [0];
   for (let i = 1; i < n; i++) steps.push(steps[i - 1]! + between(i - 1, i));
   const trip = (from: number, to: number) => out(from) + steps[to - 1]! - steps[from]! + out(to - 1);

@@ -1,4 +1,4 @@
-import { walkMetres, type Place } from './distance';
+import { walkMetres, type Distance, type Place } from './distance';
 
 /** Up to so many places the shortest order is found exactly; beyond, by a good heuristic. */
 export const EXACT_PLACES = 12;
@@ -21,14 +21,15 @@ export function tourMetres(
   places: readonly Place[],
   order: readonly number[],
   to?: Place,
+  far: Distance = walkMetres,
 ): number {
   let at = from;
   let metres = 0;
   for (const i of order) {
-    metres += walkMetres(at, places[i]!);
+    metres += far(at, places[i]!);
     at = places[i]!;
   }
-  return to ? metres + walkMetres(at, to) : metres;
+  return to ? metres + far(at, to) : metres;
 }
 
 /** Whether the load never falls below none in this order. */
@@ -39,27 +40,36 @@ export function carries(load: Load, order: readonly number[]): boolean {
 
 /**
  * The shortest order from `from` through all places, ending at `to` where that is given: exact up to twelve. With a
- * `load`, only orders in which there is always enough to put down; one must exist.
+ * `load`, only orders in which there is always enough to put down; one must exist. `far` says how far two places are.
  */
-export function shortestTour(from: Place, places: readonly Place[], to?: Place, load?: Load): Tour {
-  const order =
-    places.length <= EXACT_PLACES
-      ? exactOrder(from, places, to, load)
-      : improvedOrder(from, places, to, load);
-  return { order, metres: tourMetres(from, places, order, to) };
+export function shortestTour(
+  from: Place,
+  places: readonly Place[],
+  to?: Place,
+  load?: Load,
+  far: Distance = walkMetres,
+): Tour {
+  const order = (places.length <= EXACT_PLACES ? exactOrder : improvedOrder)(from, places, to, load, far);
+  return { order, metres: tourMetres(from, places, order, to, far) };
 }
 
 /** Held and Karp's dynamic programme over subsets; what is carried depends on the subset alone. */
-function exactOrder(from: Place, places: readonly Place[], to?: Place, load?: Load): number[] {
+function exactOrder(
+  from: Place,
+  places: readonly Place[],
+  to: Place | undefined,
+  load: Load | undefined,
+  far: Distance,
+): number[] {
   const n = places.length;
   if (n === 0) return [];
-  const between = places.map((a) => places.map((b) => walkMetres(a, b)));
+  const between = places.map((a) => places.map((b) => far(a, b)));
   const size = 1 << n;
   const carried = load && loadOfSets(load, size);
   const best = new Float64Array(size * n).fill(Infinity);
   const before = new Int8Array(size * n).fill(-1);
   for (let i = 0; i < n; i++)
-    if (!carried || carried[1 << i]! >= 0) best[(1 << i) * n + i] = walkMetres(from, places[i]!);
+    if (!carried || carried[1 << i]! >= 0) best[(1 << i) * n + i] = far(from, places[i]!);
   for (let set = 1; set < size; set++)
     for (let last = 0; last < n; last++) {
       const here = best[set * n + last]!;
@@ -79,7 +89,7 @@ function exactOrder(from: Place, places: readonly Place[], to?: Place, load?: Lo
   let last = 0;
   let least = Infinity;
   for (let i = 0; i < n; i++) {
-    const metres = best[(size - 1) * n + i]! + (to ? walkMetres(places[i]!, to) : 0);
+    const metres = best[(size - 1) * n + i]! + (to ? far(places[i]!, to) : 0);
     if (metres < least) [least, last] = [metres, i];
   }
   const order: number[] = [];
@@ -103,13 +113,19 @@ function loadOfSets(load: Load, size: number): Int32Array {
 }
 
 /** Nearest place first, then segments reversed and places moved while that shortens the walk. */
-function improvedOrder(from: Place, places: readonly Place[], to?: Place, load?: Load): number[] {
+function improvedOrder(
+  from: Place,
+  places: readonly Place[],
+  to: Place | undefined,
+  load: Load | undefined,
+  far: Distance,
+): number[] {
   const n = places.length;
   const all = [...places, from, to ?? from];
-  const metres = all.map((a) => Float64Array.from(all, (b) => walkMetres(a, b)));
+  const metres = all.map((a) => Float64Array.from(all, (b) => far(a, b)));
   // No way back: the last step to `to` costs nothing from anywhere.
   if (!to) for (let i = 0; i < n; i++) metres[i]![n + 1] = 0;
-  let order = nearestFirst(from, places, load);
+  let order = nearestFirst(from, places, load, far);
   const at = (i: number) => (i < 0 ? n : i < n ? order[i]! : n + 1);
   const may = (o: readonly number[]) => !load || carries(load, o);
   for (let better = true; better;) {
@@ -141,7 +157,12 @@ function improvedOrder(from: Place, places: readonly Place[], to?: Place, load?:
   return order;
 }
 
-function nearestFirst(from: Place, places: readonly Place[], load?: Load): number[] {
+function nearestFirst(
+  from: Place,
+  places: readonly Place[],
+  load: Load | undefined,
+  far: Distance,
+): number[] {
   const left = new Set(places.keys());
   const order: number[] = [];
   let carried = load?.start ?? 0;
@@ -150,7 +171,7 @@ function nearestFirst(from: Place, places: readonly Place[], load?: Load): numbe
     for (const i of left)
       if (
         (!load || carried + load.change[i]! >= 0) &&
-        (nearest < 0 || walkMetres(at, places[i]!) < walkMetres(at, places[nearest]!))
+        (nearest < 0 || far(at, places[i]!) < far(at, places[nearest]!))
       )
         nearest = i;
     carried += load?.change[nearest] ?? 0;

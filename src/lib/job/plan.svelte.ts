@@ -9,6 +9,7 @@ import type { MovedLink } from '$core/plan/history';
 import { conflictPath, type Conflict } from '$core/plan/merge';
 import { LEGENDS, type Legend } from '$core/wiring/legend';
 import { refusalWords, sendJson } from '$lib/device/ask-server';
+import { Ways } from '$core/survey/ways';
 import { whereabouts, type Whereabouts } from '$core/plan/whereabouts';
 
 /** What somebody has to choose before a change of plan can be taken: for each conflict whose version stands, for each link whether it was moved. */
@@ -80,6 +81,8 @@ export class OpenPlan {
   readonly whole: JobPlan;
   readonly ordered: readonly Link[];
   readonly where: (link: Link) => Whereabouts;
+  /** Walks along the corridors, as far as they are known. */
+  readonly ways: Ways;
   private readonly active: JobPlan;
   /** Panels, spaces and batches as their links come one after another. */
   readonly groups: readonly Group[];
@@ -104,7 +107,7 @@ export class OpenPlan {
     private readonly takeUp: () => Promise<void>,
   ) {
     // A device may have kept it before there were batches.
-    const plan = { ...kept, batches: kept.batches ?? [] };
+    const plan = { ...kept, batches: kept.batches ?? [], floors: kept.floors ?? [] };
     this.whole = plan;
     this.active = activePlan(plan);
     this.links_ = new Map(plan.links.map((l) => [l.id, l]));
@@ -114,6 +117,7 @@ export class OpenPlan {
       this.active.batches.map((b) => b.id),
     );
     this.where = whereabouts(plan);
+    this.ways = new Ways(this.active.floors);
     this.groups = groupsOf(this.ordered, this.where);
     this.ofGroup = new Map(this.groups.flatMap((g) => g.links.map((l) => [l.id, g])));
     this.ofRoom = groupBy(this.ordered, (l) => this.where(l).tail.space?.id ?? '');
@@ -144,6 +148,9 @@ export class OpenPlan {
   }
   get outlets(): JobPlan['outlets'] {
     return this.active.outlets;
+  }
+  get floors(): JobPlan['floors'] {
+    return this.active.floors;
   }
   get batches(): JobPlan['batches'] {
     return this.active.batches;

@@ -21,7 +21,7 @@ import type { LampStep } from '$core/testers/lamps';
 import type { LineEvent } from '$core/testers/lines';
 import { ENDS, type Contact, type ContactPair, type End } from '$core/wiring/conductors';
 import { layoutsFor } from '$core/wiring/schemes';
-import { walkMetres, walkMinutes } from '$core/survey/distance';
+import { walkMinutes } from '$core/survey/distance';
 import { asking } from '$lib/address/address';
 import { diagnoseHere, prepareHere } from '$lib/diagnosis/client';
 import type { OpenJob } from '$lib/job/open-job.svelte';
@@ -335,7 +335,7 @@ export class ProveSession {
     const status = job.statusOf(link.id);
     const { thread } = status;
     const { head, tail } = job.plan.where(link);
-    const metres = head.space && tail.space ? walkMetres(head.space, tail.space) : 0;
+    const metres = head.space && tail.space ? job.plan.ways.metres(head.space, tail.space) : 0;
     return diagnoseInputFor({
       link,
       policy: job.plan.policy,

@@ -1,4 +1,4 @@
-import type { Link } from '$core/model/job';
+import type { Floor, Link } from '$core/model/job';
 import type { Hands, RoundPlan, RoundRoom } from '$core/survey/rounds';
 import type { Place } from '$core/survey/distance';
 import type { OpenJob } from '$lib/job/open-job.svelte';
@@ -9,6 +9,7 @@ export function planInWorker(
   rooms: readonly RoundRoom[],
   remotes: number | readonly number[],
   hands: Hands,
+  floors: readonly Floor[],
 ): Promise<RoundPlan> {
   const worker = new Worker(new URL('./round.worker.ts', import.meta.url), { type: 'module' });
   return new Promise((resolve, reject) => {
@@ -20,7 +21,7 @@ export function planInWorker(
       worker.terminate();
       reject(new Error(event.message));
     };
-    worker.postMessage(JSON.parse(JSON.stringify({ closet, rooms, remotes, hands })));
+    worker.postMessage(JSON.parse(JSON.stringify({ closet, rooms, remotes, hands, floors })));
   });
 }
 

@@ -109,7 +109,13 @@ export class RoundSession {
   async make(): Promise<void> {
     const closet = this.closets.find((s) => s.id === this.closet);
     if (!closet || !this.toRead.length) return;
-    this.plan = await planInWorker(closet, roomsOf(this.job, this.toRead), this.remotes, this.hands);
+    this.plan = await planInWorker(
+      closet,
+      roomsOf(this.job, this.toRead),
+      this.remotes,
+      this.hands,
+      this.job.plan.floors,
+    );
     this.at = 0;
     this.out = false;
     this.answers = new Map();

@@ -1,4 +1,6 @@
-import type { JobPlan, Outlet, Space } from '$core/model/job';
+import { arrangedAlong, byName, copiedFloor, type Sides } from '$core/plan/arrange';
+import { Ways } from '$core/survey/ways';
+import type { Floor, JobPlan, Outlet, Space } from '$core/model/job';
 import type { PlanChanges } from '$core/model/plan-changes';
 import { applyChanges } from '$core/plan/apply-changes';
 import { fieldWords, valueWords } from '$core/plan/change-words';
@@ -11,7 +13,12 @@ import { KeptDraft } from '$lib/device/kept-draft';
 interface Draft {
   spaces: Difference<Space>[];
   outlets: Difference<Outlet>[];
+  floors?: Difference<Floor>[];
 }
+/** What a tap on the plan does: it moves spaces, or puts points of a corridor, stairs, or two points a known way apart. */
+export type Tool = 'move' | 'corridor' | 'stairs' | 'scale';
+/** A corridor this near to straight across or down is meant to be, in metres. Our judgement. */
+const NEARLY = 1.5;
 /** White left round the boxes of a floor, in metres. */
 const AROUND = 4;
 /** Boxes snap to half metres. */
@@ -28,7 +35,11 @@ export const sizeOf = (s: Space): { width: number; depth: number } => ({
 export class PlacesDraft {
   spaces = $state<Space[]>([]);
   outlets = $state<Outlet[]>([]);
+  floors_ = $state<Floor[]>([]);
   floor = $state(0);
+  tool = $state<Tool>('move');
+  /** Points tapped so far, in metres. */
+  points = $state.raw<readonly [number, number][]>([]);
   chosen = $state('');
   private readonly draft: KeptDraft<Draft>;
 
@@ -36,12 +47,13 @@ export class PlacesDraft {
     this.draft = new KeptDraft(`gauntlet:places:${plan.id}`);
     this.spaces = JSON.parse(JSON.stringify(plan.spaces)) as Space[];
     this.outlets = JSON.parse(JSON.stringify(plan.outlets)) as Outlet[];
+    this.floors_ = JSON.parse(JSON.stringify(plan.floors)) as Floor[];
     this.floor = this.floors[0] ?? 0;
     this.floor = plan.spaces.find((s) => s.kind === 'closet')?.floor ?? this.floor;
   }
   /** What somebody else changed in the meantime, in words. */
   clashes = $state.raw<readonly string[]>([]);
-  private past: { spaces: Space[]; outlets: Outlet[] }[] = [];
+  private past: { spaces: Space[]; outlets: Outlet[]; floors: Floor[] }[] = [];
 
   /** Takes up what was left half done, on top of the plan as it is now. */
   resume(): void {
@@ -51,6 +63,7 @@ export class PlacesDraft {
     const outlets = withDifferences(this.plan.outlets, draft.outlets);
     this.spaces = spaces.items;
     this.outlets = outlets.items;
+    if (draft.floors) this.floors_ = withDifferences(this.plan.floors, draft.floors).items;
     const name = (id: string) => [...this.spaces, ...this.outlets].find((x) => x.id === id)?.name ?? id;
     this.clashes = [...spaces.clashes, ...outlets.clashes].map((c) => c.field ? `${name(c.id)}, ${fieldWords(c.field)}: somebody else made it ${valueWords(c.theirs)}; your draft says ${valueWords(c.mine)}.` : `${name(c.id)}: somebody else ${c.theirs === null ? 'took it out' : 'changed it'} meanwhile.`); // prettier-ignore
   }
@@ -58,12 +71,13 @@ export class PlacesDraft {
     const draft: Draft = $state.snapshot({
       spaces: differences(this.plan.spaces, this.spaces),
       outlets: differences(this.plan.outlets, this.outlets),
+      floors: differences(this.plan.floors, this.floors_),
     });
-    if (draft.spaces.length || draft.outlets.length) this.draft.keep(draft);
+    if (draft.spaces.length || draft.outlets.length || draft.floors?.length) this.draft.keep(draft);
     else this.draft.drop();
   }
   private remember(): void {
-    this.past.push($state.snapshot({ spaces: this.spaces, outlets: this.outlets }));
+    this.past.push($state.snapshot({ spaces: this.spaces, outlets: this.outlets, floors: this.floors_ }));
   }
   get canUndo(): boolean {
     return this.past.length > 0;
@@ -73,12 +87,14 @@ export class PlacesDraft {
     if (!before) return;
     this.spaces = before.spaces;
     this.outlets = before.outlets;
+    this.floors_ = before.floors;
     this.save();
   }
   /** Throws the draft away: the plan is shown as it is kept. */
   putAway(): void {
     this.spaces = [...this.plan.spaces];
     this.outlets = [...this.plan.outlets];
+    this.floors_ = [...this.plan.floors];
     this.past = [];
     this.clashes = [];
     this.done();
@@ -99,7 +115,15 @@ export class PlacesDraft {
   readonly space = $derived.by(() => this.spaces.find((s) => s.id === this.chosen) ?? null);
   /** The part of the floor that is drawn, in metres. */
   readonly extent = $derived.by(() => {
-    const boxes = this.here.map((s) => ({ ...s, ...sizeOf(s) }));
+    const drawn = this.drawn;
+    const points = [
+      ...(drawn.corridors ?? []).flatMap((c) => c.points),
+      ...(drawn.stairs ?? []).map((s): [number, number] => [s.x, s.y]),
+      ...this.points,
+    ].map(([x, y]) => ({ x, y, width: 2, depth: 2 }));
+    const { picture } = drawn;
+    const below = picture ? [{ x: picture.x + picture.width / 2, y: picture.y + picture.height / 2, width: picture.width, depth: picture.height }] : []; // prettier-ignore
+    const boxes = [...this.here.map((s) => ({ x: s.x, y: s.y, ...sizeOf(s) })), ...points, ...below];
     const left = Math.min(0, ...boxes.map((b) => b.x - b.width / 2)) - AROUND;
     const top = Math.min(0, ...boxes.map((b) => b.y - b.depth / 2)) - AROUND;
     return {
@@ -109,6 +133,123 @@ export class PlacesDraft {
       depth: Math.max(12, ...boxes.map((b) => b.y + b.depth / 2)) + AROUND - top,
     };
   });
+
+  /** Corridors, stairs and picture of the floor that is shown. */
+  readonly drawn = $derived.by(
+    (): Floor =>
+      this.floors_.find((f) => f.floor === this.floor && !f.retired) ?? {
+        id: `floor-${this.floor}`,
+        floor: this.floor,
+      },
+  );
+  readonly ways = $derived.by(() => new Ways($state.snapshot(this.floors_)));
+
+  private draw(to: Partial<Floor>): void {
+    this.remember();
+    const floor = { ...this.drawn, ...to };
+    this.floors_ = [...this.floors_.filter((f) => f.id !== floor.id), floor];
+    this.save();
+  }
+  take(tool: Tool): void {
+    this.tool = tool;
+    this.points = [];
+  }
+  /** A tap on the plan, in metres. */
+  tap(x: number, y: number): void {
+    const last = this.points.at(-1);
+    const straight = (v: number, before: number | undefined) =>
+      this.tool === 'corridor' && before !== undefined && Math.abs(v - before) < NEARLY ? before : v;
+    const exact = this.tool === 'scale';
+    this.points = [
+      ...this.points,
+      [exact ? x : snapped(straight(x, last?.[0])), exact ? y : snapped(straight(y, last?.[1]))],
+    ];
+  }
+  backPoint(): void {
+    this.points = this.points.slice(0, -1);
+  }
+  addCorridor(points: readonly [number, number][]): void {
+    const corridors = this.drawn.corridors ?? [];
+    const id = new NewIds(corridors.map((c) => c.id)).give('corridor-1');
+    this.draw({ corridors: [...corridors, { id, points: [...points] }] });
+    this.take('move');
+  }
+  changeCorridor(id: string, points: readonly [number, number][]): void {
+    this.draw({
+      corridors: (this.drawn.corridors ?? []).map((c) => (c.id === id ? { ...c, points: [...points] } : c)),
+    });
+  }
+  removeCorridor(id: string): void {
+    this.draw({ corridors: (this.drawn.corridors ?? []).filter((c) => c.id !== id) });
+  }
+  addStairs(to: number): void {
+    const [at] = this.points;
+    if (!at) return;
+    const stairs = this.drawn.stairs ?? [];
+    const id = new NewIds(stairs.map((s) => s.id)).give('stairs-1');
+    this.draw({ stairs: [...stairs, { id, x: at[0], y: at[1], to }] });
+    this.take('move');
+  }
+  removeStairs(id: string): void {
+    this.draw({ stairs: (this.drawn.stairs ?? []).filter((s) => s.id !== id) });
+  }
+  /** Sets all rooms of this floor along a corridor. */
+  arrange(corridor: string, sides: Sides): void {
+    const along = this.drawn.corridors?.find((c) => c.id === corridor);
+    if (!along) return;
+    this.remember();
+    const rooms = byName(this.here.filter((s) => s.kind === 'room'));
+    const at = arrangedAlong(rooms, along.points, sides, (r) => sizeOf(r).depth);
+    this.spaces = this.spaces.map((s) => ({ ...s, ...at.get(s.id) }));
+    this.save();
+  }
+  /** Draws another floor like this one, and goes there. */
+  copyTo(floor: number): void {
+    this.remember();
+    const parts = copiedFloor(
+      $state.snapshot({ spaces: this.spaces, outlets: this.outlets, floors: this.floors_ }),
+      this.floor,
+      floor,
+    );
+    this.spaces = [...parts.spaces];
+    this.outlets = [...parts.outlets];
+    this.floors_ = [...parts.floors];
+    this.floor = floor;
+    this.chosen = '';
+    this.save();
+  }
+  /** Lays a picture under the floor, as wide as what is drawn. */
+  layPicture(photo: string, width: number, height: number): void {
+    const { left, top, width: wide } = this.extent;
+    this.draw({ picture: { photo, x: left, y: top, width: wide, height: (wide * height) / width } });
+  }
+  /** Makes two tapped points so many metres apart; the first stays where it is. */
+  scalePicture(metres: number): void {
+    const { picture } = this.drawn;
+    const [a, b] = this.points;
+    if (!picture || !a || !b) return;
+    const by = metres / Math.hypot(a[0] - b[0], a[1] - b[1]);
+    this.draw({
+      picture: {
+        ...picture,
+        x: a[0] - (a[0] - picture.x) * by,
+        y: a[1] - (a[1] - picture.y) * by,
+        width: picture.width * by,
+        height: picture.height * by,
+      },
+    });
+    this.take('move');
+  }
+  movePicture(dx: number, dy: number): void {
+    const { picture } = this.drawn;
+    if (picture) this.draw({ picture: { ...picture, x: picture.x + dx, y: picture.y + dy } });
+  }
+  removePicture(): void {
+    const { picture: _, ...rest } = this.drawn;
+    this.remember();
+    this.floors_ = [...this.floors_.filter((f) => f.id !== rest.id), rest];
+    this.save();
+  }
 
   place(id: string, x: number, y: number): void {
     this.change(id, { x: snapped(x), y: snapped(y) });
@@ -174,16 +315,17 @@ export class PlacesDraft {
 
   /** What differs from the plan that is kept. */
   readonly changes = $derived.by((): PlanChanges => {
-    const [spaces, outlets] = [
+    const [spaces, outlets, floors] = [
       differences(this.plan.spaces, this.spaces),
       differences(this.plan.outlets, this.outlets),
+      differences(this.plan.floors, this.floors_),
     ];
     const put = <T extends { id: string }>(list: Difference<T>[]) =>
       list.flatMap((d) => (d.is ? [d.is] : []));
-    const gone = (list: Difference<Space | Outlet>[]) => list.flatMap((d) => (d.is ? [] : [d.id]));
+    const gone = (list: Difference<Space | Outlet | Floor>[]) => list.flatMap((d) => (d.is ? [] : [d.id]));
     return $state.snapshot({
-      put: { spaces: put(spaces), outlets: put(outlets) },
-      remove: { outlets: gone(outlets), spaces: gone(spaces) },
+      put: { spaces: put(spaces), outlets: put(outlets), floors: put(floors) },
+      remove: { outlets: gone(outlets), spaces: gone(spaces), floors: gone(floors) },
     });
   });
   readonly changed = $derived.by(

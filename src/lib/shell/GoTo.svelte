@@ -4,12 +4,18 @@
   import { page } from '$app/state';
   import { useJob } from '$lib/job/open-job.svelte';
   import { farWords } from '$core/plan/whereabouts';
+  import type { Link } from '$core/model/job';
   import Sheet from './Sheet.svelte';
 
   let { onclose }: { onclose: () => void } = $props();
   const job = useJob();
   let text = $state('');
-  const found = $derived(findByLabel(job.plan.ordered, text, (l) => farWords(job.plan.where(l))));
+  /** A link is found by its rooms, its closet, its panel and its cable as well. */
+  function about(l: Link): string {
+    const where = job.plan.where(l);
+    return [farWords(where), where.head.space?.name, where.head.panel?.name, l.cable].join(' ');
+  }
+  const found = $derived(findByLabel(job.plan.ordered, text, about));
   const screen = $derived(page.url.pathname.split('/')[2] === 'bench' ? 'bench' : 'prove');
 
   function open(id: string): void {
@@ -27,7 +33,7 @@
     <!-- svelte-ignore a11y_autofocus -->
     <input
       class="h-14 w-full border-2 border-ink bg-sheet px-3 font-mono text-xl"
-      placeholder="K1-07, or a room"
+      placeholder="K1-07, a room, a cable"
       aria-label="Label or room"
       bind:value={text}
       autofocus

@@ -159,7 +159,13 @@ export class TraceSession {
     const closet = this.closets.find((s) => s.id === this.closet);
     if (!closet) return void (this.problem = 'Choose the closet you stand in.');
     const links = this.unknown.map((l) => l.id);
-    const plan = await planInWorker(closet, roomsOf(this.job, this.unknown), read.numbers, this.hands);
+    const plan = await planInWorker(
+      closet,
+      roomsOf(this.job, this.unknown),
+      read.numbers,
+      this.hands,
+      this.job.plan.floors,
+    );
     this.joined = uuid();
     localStorage.setItem(this.key, this.joined);
     this.write({

@@ -1,10 +1,11 @@
 import { jobFileProblems } from '$core/plan/invariants';
 import type { Kysely, Transaction } from 'kysely';
-import { besideJob } from '$core/plan/copy-job';
+import { besideJob, picturesOf } from '$core/plan/copy-job';
 import { NewIds, RESERVED_JOB_IDS, slugOf } from '$core/plan/new-ids';
 import {
   jobFileSchema,
   type Batch,
+  type Floor,
   type JobFile,
   type JobPlan,
   type Link,
@@ -29,6 +30,7 @@ export const ITEM_KINDS = {
   spaces: 'space',
   panels: 'panel',
   outlets: 'outlet',
+  floors: 'floor',
   batches: 'batch',
   parts: 'part',
   legends: 'legend',
@@ -61,9 +63,9 @@ export async function importJob(db: Db, body: unknown, { photos, beside }: Impor
     await insertPlan(trx, file);
     await refuseKnownEntries(trx, file.entries);
     await insertEntries(trx, file.entries);
-    const named = file.entries.flatMap((e) => (e.kind === 'photo' ? [e.data.photo] : []));
+    const named = picturesOf(file);
     const former = new Map([...(other?.photos ?? [])].map(([old, id]) => [id, old]));
-    for (const id of new Set(named)) {
+    for (const id of named) {
       const before = former.get(id) ?? id;
       const bytes = photos?.get(before) ?? (other && (await photoBytes(trx, before)));
       if (bytes) await insertPhoto(trx, file.job.id, id, bytes);
@@ -146,6 +148,7 @@ export async function readPlan(db: Kysely<Database>, id: string): Promise<JobPla
     spaces: of<Space>('space'),
     panels: of<Panel>('panel').sort((a, b) => a.order - b.order),
     outlets: of<Outlet>('outlet'),
+    floors: of<Floor>('floor'),
     batches: of<Batch>('batch'),
     links: links.map((l) => JSON.parse(l.body) as Link),
     parts: of<Part>('part'),
@@ -172,6 +175,7 @@ export async function exportJob(db: Db, id: string): Promise<string | undefined>
     spaces: byId(plan.spaces),
     panels: byId(plan.panels),
     outlets: byId(plan.outlets),
+    ...(plan.floors.length ? { floors: byId(plan.floors) } : {}),
     ...(plan.batches.length ? { batches: byId(plan.batches) } : {}),
     links: byId(plan.links),
     parts: byId(plan.parts),

@@ -35,6 +35,7 @@ export async function siteJson(db: Db, job: string): Promise<string | undefined>
     `"spaces":${await items('space')}`,
     `"panels":${await items('panel', sql`json_extract(body, '$.order'), id`)}`,
     `"outlets":${await items('outlet')}`,
+    `"floors":${await items('floor')}`,
     `"batches":${await items('batch')}`,
     `"parts":${await items('part')}`,
     `"legends":${await items('legend')}`,

@@ -20,6 +20,7 @@
       (l) => job.statusOf(l.id),
       (l, end) => job.plan.where(l)[end].space,
       job.here.standingSpace(),
+      job.plan.ways.metres,
     ),
   );
   const before = $derived(

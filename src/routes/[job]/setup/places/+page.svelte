@@ -1,9 +1,10 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { STAIRS_METRES, walkMetres, walkMinutes } from '$core/survey/distance';
+  import { STAIRS_METRES, walkMinutes } from '$core/survey/distance';
   import DraftLine from '$lib/setup/DraftLine.svelte';
   import FloorPlan from '$lib/setup/FloorPlan.svelte';
   import { PlacesDraft } from '$lib/setup/places.svelte';
+  import FloorTools from '$lib/setup/FloorTools.svelte';
   import SpaceForm from '$lib/setup/SpaceForm.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
 
@@ -17,8 +18,7 @@
   const walk = $derived.by(() => {
     const [a, b] = [from, to || draft.chosen].map((id) => draft.spaces.find((s) => s.id === id));
     if (!a || !b || a === b) return null;
-    const metres = walkMetres(a, b);
-    return { a, b, metres, floors: Math.abs(a.floor - b.floor) };
+    return { a, b, ...draft.ways.between(a, b), floors: Math.abs(a.floor - b.floor) };
   });
 
   async function keep(): Promise<void> {
@@ -72,7 +72,8 @@
       />
       <button class="h-12 border border-rule px-3" onclick={toFloor}>go there</button>
     </div>
-    <FloorPlan {draft} />
+    <FloorPlan {draft} job={job.plan.id} />
+    <FloorTools {draft} job={job.plan.id} onsays={(s) => (says = s)} />
     {#if says}<p class="border-l-4 border-wrong pl-3" role="alert">{says}</p>{/if}
     <button
       class={['in-reach-alone act min-h-14 text-lg', draft.changed ? 'act-now' : 'bg-paper']}
@@ -115,7 +116,9 @@
             Math.round(walkMinutes(walk.metres)),
           )} min{walk.floors
             ? `, with ${walk.floors === 1 ? 'a flight' : `${walk.floors} flights`} of stairs at ${STAIRS_METRES} m`
-            : ''}.
+            : ''}{walk.guess
+            ? ': a guess, straight through the walls, until corridors lead there'
+            : ', along the corridors'}.
         </p>
       {/if}
     </section>
