@@ -3,6 +3,8 @@ import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { recordOf } from '../../src/core/handover/record';
+import { asksWords, examOf } from '../../src/core/drill/exam';
+import { examPdf } from '../../src/lib/server/drill-pdf';
 import { snags, snagsCsv, workSheets } from '../../src/core/handover/sheets';
 import { foldLink } from '../../src/core/log/state';
 import { planOfFile } from '../../src/core/plan/invariants';
@@ -182,5 +184,22 @@ describe('a handover', () => {
     expect((await handoverState(db, job)).since).toEqual({ redone: 1 });
     await handOver(db, job, body());
     expect((await handoverState(db, job)).since).toEqual({});
+  });
+});
+
+describe('an exam on paper', () => {
+  it('has every question of its name, and what is right on a page of its own where that is asked for', async () => {
+    const exam = examOf('K3F7Q');
+    const plain = await read(await examPdf('Skerry Point', exam, false));
+    const answered = await read(await examPdf('Skerry Point', exam, true));
+    expect(plain.text).toContain('Exam K3F7Q');
+    expect(plain.text).not.toContain('What is right');
+    expect(answered.pages.length).toBe(plain.pages.length + 1);
+    expect(answered.outline).toContain('What is right');
+    const flat = (s: string) => s.replace(/\s+/g, '');
+    for (const [i, q] of exam.questions.entries())
+      expect(flat(answered.text)).toContain(flat(`${i + 1}. ${asksWords(q)}`));
+    for (const page of answered.pages)
+      for (const p of page.pieces) expect(p.x + p.width).toBeLessThanOrEqual(page.width);
   });
 });

@@ -54,13 +54,16 @@ export const depthsFor = (role: Person['role'] | undefined): readonly Depth[] =>
 
 /**
  * What may be offered after so many: never more than a role may choose. Whoever the drill shows to know the order by
- * heart is offered *read-back and look* sooner; one press takes the log alone.
+ * heart is offered *read-back and look* sooner; one press takes the log alone. Where the job's terms ask for the drill
+ * first, nothing is offered before it.
  */
 export function depthOffered(
   { made, right }: MadeSoFar,
   role: Person['role'] | undefined,
   drilled = false,
+  drillFirst = false,
 ): Depth {
+  if (drillFirst && !drilled) return 'full';
   const after = (d: 'known' | 'sweep') =>
     d === 'known' && drilled ? KNOWN_AFTER_DRILL : OFFERED_AFTER[d].made;
   const earned = (d: 'known' | 'sweep') => made >= after(d) && right >= OFFERED_AFTER[d].share * made; // prettier-ignore

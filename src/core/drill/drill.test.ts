@@ -225,6 +225,9 @@ describe('a class', () => {
       'full',
       'known',
     ]);
+    // The terms may ask for the drill first: many good ends alone are then not enough.
+    expect(depthOffered({ made: 40, right: 40 }, 'technician', false, true)).toBe('full');
+    expect(depthOffered({ made: 40, right: 40 }, 'technician', true, true)).toBe('sweep');
     expect(depthOffered({ made: 20, right: 20 }, 'technician', true)).toBe('known');
     expect(depthOffered({ made: 40, right: 40 }, 'trainee', true)).toBe('known');
   });

@@ -11,6 +11,7 @@ const FAMILIES: Record<Slip, readonly ConnectorFamily[]> = {
   'short-copper': ['closed-plug', 'load-bar-plug'],
   'jacket-short': ['closed-plug', 'load-bar-plug'],
   'tail-left': ['patch-panel'],
+  foil: ['patch-panel'],
 };
 const isPlug = (family: ConnectorFamily) => family === 'closed-plug' || family === 'load-bar-plug';
 
@@ -33,6 +34,7 @@ export function handsQuestion(slip: Slip, random: () => number): ChoiceQuestion 
   if (slip === 'short-copper') end.shortCopper = a;
   if (slip === 'jacket-short') end.jacketShort = true;
   if (slip === 'tail-left') end.tailAt = a;
+  if (slip === 'foil') end.foilAt = a;
   const other = shuffled(contacts.filter((c) => c !== a && c !== b), random) as [BenchContact, BenchContact, BenchContact]; // prettier-ignore
   const exchanged = (x: BenchContact, y: BenchContact) => ({ id: `exchanged ${x}${y}`, says: `${x} and ${y} are exchanged` }); // prettier-ignore
   const options = [
@@ -44,9 +46,12 @@ export function handsQuestion(slip: Slip, random: () => number): ChoiceQuestion 
           { id: `short ${a}`, says: `the copper of ${a} is not at the nose` },
           { id: 'jacket', says: 'the jacket ends short of the latch' },
         ]
-      : [{ id: `tail ${a}`, says: `${a} has a tail beyond its slot` }]),
+      : [
+          { id: `tail ${a}`, says: `${a} has a tail beyond its slot` },
+          { id: `foil ${a}`, says: `foil lies in the slot of ${a}` },
+        ]),
   ];
-  const right = { right: 'right', exchanged: `exchanged ${low}${high}`, 'short-copper': `short ${a}`, 'jacket-short': 'jacket', 'tail-left': `tail ${a}` }[slip]; // prettier-ignore
+  const right = { right: 'right', exchanged: `exchanged ${low}${high}`, 'short-copper': `short ${a}`, 'jacket-short': 'jacket', 'tail-left': `tail ${a}`, foil: `foil ${a}` }[slip]; // prettier-ignore
   return {
     kind: 'choice',
     skill: `hands/${slip}`,

@@ -11,6 +11,7 @@ export interface ShownEnd {
   shortCopper?: BenchContact;
   jacketShort?: true;
   tailAt?: BenchContact;
+  foilAt?: BenchContact;
 }
 /** What a question shows of a reading: each contact of the head with what answers at the tail, as one tester shows it. */
 export interface ShownReading {

@@ -40,7 +40,7 @@ const FAULT_WORDS: Record<DrillFault, string> = {
 };
 
 /** Slips one sees before they are permanent. */
-export const SLIPS = ['right', 'exchanged', 'short-copper', 'jacket-short', 'tail-left'] as const;
+export const SLIPS = ['right', 'exchanged', 'short-copper', 'jacket-short', 'tail-left', 'foil'] as const;
 /** A slip one sees before it is permanent. */
 export type Slip = (typeof SLIPS)[number];
 const SLIP_WORDS: Record<Slip, string> = {
@@ -49,10 +49,11 @@ const SLIP_WORDS: Record<Slip, string> = {
   'short-copper': 'copper not at the nose',
   'jacket-short': 'a jacket short of the latch',
   'tail-left': 'a tail left by the blade',
+  foil: 'foil in a slot',
 };
 
 /** Sums and judgements of the trade. */
-export const SUMS = ['marks', 'cut', 'slack', 'nvp', 'plug-for-cable', 'scheme-pair'] as const;
+export const SUMS = ['marks', 'cut', 'slack', 'nvp', 'plug-for-cable', 'scheme-pair', 'poe', 'label', 'cord-kind'] as const; // prettier-ignore
 /** A sum or judgement of the trade. */
 export type Sum = (typeof SUMS)[number];
 const SUM_WORDS: Record<Sum, string> = {
@@ -62,6 +63,9 @@ const SUM_WORDS: Record<Sum, string> = {
   nvp: 'velocity of propagation from a known length',
   'plug-for-cable': 'which plug takes a cable',
   'scheme-pair': 'which pair lies where',
+  poe: 'power over the cable',
+  label: 'which label goes where',
+  'cord-kind': 'straight or crossover',
 };
 
 /** One thing a person can or cannot yet: what comes back, and when, is kept for each. */

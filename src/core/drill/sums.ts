@@ -5,6 +5,8 @@ import { CONDUCTORS } from '../wiring/conductors';
 import { GENERIC_CABLES, GENERIC_CONNECTORS } from '../wiring/parts';
 import { FAMILY_NAMES } from '../wiring/connector';
 import { laidAt, SCHEME_ORDER, SCHEMES } from '../wiring/schemes';
+import { identifierFor, IDENTIFIER_STYLES, type IdentifierParts } from '../model/identifiers';
+import { leastPoe, POE_TYPES } from '../electrical/poe';
 import { pickFrom, shuffled, type ChoiceQuestion, type NumberQuestion } from './question';
 import type { Sum } from './skills';
 
@@ -60,6 +62,21 @@ export function sumQuestion(sum: Sum, random: () => number): NumberQuestion | Ch
         why: options.map((o) => `${o.name}: ${fitOf(cable.spec, o.spec).reasons.map((r) => r.text).join(' ') || 'it goes in'}`),
       }; // prettier-ignore
     }
+    case 'poe':
+      return random() < 0.5 ? poeType(skill, random) : poeLoss(skill, random);
+    case 'label':
+      return labelQuestion(skill, random);
+    case 'cord-kind': {
+      const [a, b] = [pickFrom(SCHEMES, random), pickFrom(SCHEMES, random)];
+      return {
+        kind: 'choice',
+        skill,
+        asks: `One end of a cord is ${a}, the other ${b}. What is it?`,
+        options: shuffled([{ id: 'straight', says: 'straight through' }, { id: 'crossover', says: 'a crossover' }, { id: 'split', says: 'straight through, with split pairs' }, { id: 'rolled', says: 'rolled, 1 to 8' }], random),
+        right: [a === b ? 'straight' : 'crossover'],
+        why: [a === b ? 'The same order at both ends: every contact meets its own.' : 'A against B changes the pairs 1-2 and 3-6: what one sends the other hears.'],
+      }; // prettier-ignore
+    }
     case 'scheme-pair': {
       const scheme = pickFrom(SCHEMES, random);
       const pair = pickFrom(PAIR_CONTACTS, random);
@@ -74,4 +91,69 @@ export function sumQuestion(sum: Sum, random: () => number): NumberQuestion | Ch
       }; // prettier-ignore
     }
   }
+}
+
+/** Which type of power a device needs. */
+function poeType(skill: string, random: () => number): ChoiceQuestion {
+  const watts = between(4, 69, random);
+  const least = leastPoe(watts)!;
+  return {
+    kind: 'choice',
+    skill,
+    asks: `A device needs ${watts} W behind 100 m of cable. Which is the least power over the cable that is sure to feed it?`,
+    options: POE_TYPES.map((t) => ({
+      id: String(t.type),
+      says: `type ${t.type}, ${t.sourceWatts} W at the source`,
+    })),
+    right: [String(least.type)],
+    why: POE_TYPES.map(
+      (t) => `type ${t.type}: ${t.sourceWatts} W at the source, sure of ${t.deviceWatts} W at the device.`,
+    ),
+  };
+}
+
+/** What the way takes of it. */
+function poeLoss(skill: string, random: () => number): NumberQuestion {
+  const milliamps = pickFrom([350, 480, 600, 720, 960], random);
+  const ohms = between(4, 20, random) / 2;
+  const right = (milliamps / 1000) ** 2 * ohms;
+  return {
+    kind: 'number',
+    skill,
+    asks: `${milliamps} mA run through a loop of ${ohms} Ω, out and back. How much is lost on the way?`,
+    unit: 'W',
+    right,
+    within: Math.max(0.05, right * 0.02),
+    way: [`I² × R = ${(milliamps / 1000).toFixed(2)}² × ${ohms} = ${right.toFixed(2)} W`],
+  };
+}
+
+/** What an end is called by a pattern of labels. */
+function labelQuestion(skill: string, random: () => number): ChoiceQuestion {
+  const style = pickFrom(IDENTIFIER_STYLES, random);
+  const closet = pickFrom(['LC', 'HC', 'MC'], random);
+  const parts: IdentifierParts = { closet, closetfloor: between(0, 4, random), panel: `K${between(1, 4, random)}`, port: between(1, 24, random), room: String(between(101, 140, random)), floor: 1, outlet: between(1, 6, random), position: between(1, 2, random) }; // prettier-ignore
+  const end = pickFrom(['head', 'tail'] as const, random);
+  const named = (p: IdentifierParts, e: 'head' | 'tail' = end) => identifierFor(style[e], p);
+  const right = named(parts);
+  const near = (field: 'port' | 'position' | 'outlet' | 'panel', to: string | number) =>
+    named({ ...parts, [field]: to });
+  const wrong = [
+    named(parts, end === 'head' ? 'tail' : 'head'),
+    near('port', Number(parts.port) === 24 ? 23 : Number(parts.port) + 1),
+    near('position', Number(parts.position) === 1 ? 2 : 1),
+    near('outlet', Number(parts.outlet) + 1),
+    near('panel', `K${Number(String(parts.panel).slice(1)) + 1}`),
+  ].filter((w, i, all) => w !== right && all.indexOf(w) === i);
+  const at = end === 'head'
+    ? `closet ${closet}, panel ${parts.panel}, port ${parts.port}`
+    : `room ${parts.room}, outlet ${parts.outlet}, position ${parts.position}`; // prettier-ignore
+  return {
+    kind: 'choice',
+    skill,
+    asks: `Labels follow ${style[end]}. Which goes on the end at ${at}?`,
+    options: shuffled([right, ...shuffled(wrong, random).slice(0, 3)].map((x) => ({ id: x, says: x })), random), // prettier-ignore
+    right: [right],
+    why: [`${style[end]}: ${right}`],
+  };
 }

@@ -10,6 +10,9 @@ export const POE_TYPES = [
 /** A type of power over the cable. */
 export type PoeType = (typeof POE_TYPES)[number];
 
+/** The least type whose device is sure of so many watts; undefined where none is. */
+export const leastPoe = (watts: number): PoeType | undefined => POE_TYPES.find((t) => t.deviceWatts >= watts);
+
 /** What arrives at a device. */
 export interface PoeArrival {
   watts: number;

@@ -57,6 +57,8 @@ export const policySchema = z.strictObject({
     .optional(),
   /** Put away: the work on it is over, and it stands below the others. */
   archived: z.literal(true).optional(),
+  /** Less than every gate is offered only to who has the order in the drill. */
+  drillFirst: z.literal(true).optional(),
   /** Simulated testers read hidden copper: a job to learn and to show on, not a real one. */
   practice: z
     .strictObject({

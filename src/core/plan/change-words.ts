@@ -38,6 +38,7 @@ const FIELD_WORDS: Record<string, string> = {
   'about.address': 'address',
   'about.number': 'number',
   archived: 'put away',
+  drillFirst: 'drill before less is shown',
 };
 /** A field of a plan as people read it. */
 export const fieldWords = (path: string): string => FIELD_WORDS[path] ?? path;

@@ -63,6 +63,9 @@
       <path d={c.strand} class="hidden-strand" />
     {/if}
   {/each}
+  {#each contacts.filter((c) => c.contact === slips.foilAt) as c (c.contact)}
+    <path d="M{c.x - 12} {c.y - 8} l8 7 -6 9 11 5 -8 9 10 6 4 -9 -7 -8 8 -7 -9 -6 4 -9 Z" class="foil" />
+  {/each}
   {#if hubbed(seen)}<circle cx={HUB.x} cy={HUB.y} r={HUB.r} class="jacket" />{/if}
   {#each shapes.filter((s) => s.layer === 'front') as s, i (i)}<path d={s.d} class="front" />{/each}
   {#each shapes.filter((s) => s.layer === 'hatch') as s, i (i)}
@@ -141,6 +144,11 @@
     stroke: var(--ink);
     stroke-dasharray: 2 3;
     stroke-width: 1.5;
+  }
+  .foil {
+    fill: var(--rule);
+    stroke: var(--ink);
+    stroke-width: 2;
   }
   .hidden-strand {
     fill: none;

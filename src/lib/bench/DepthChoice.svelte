@@ -15,7 +15,8 @@
   const byHeart = $derived(
     knowsOrder(job.log.drills, job.here.me, session.order.scheme, session.connector, new Date()),
   );
-  const offered = $derived(depthOffered(made, role, byHeart));
+  const asksDrill = $derived(job.plan.policy.drillFirst ?? false);
+  const offered = $derived(depthOffered(made, role, byHeart, asksDrill));
   const less = $derived(DEPTHS.indexOf(offered) > DEPTHS.indexOf(session.depth));
 </script>
 
@@ -44,4 +45,12 @@
     columns={3}
     onchoose={(d) => session.setDepth(d)}
   />
+  {#if asksDrill && !byHeart && session.depth !== 'full'}
+    <p class="border-l-4 border-wrong pl-3">
+      The terms of this job ask for the order in the <a
+        class="underline underline-offset-4"
+        href={job.at('drill')}>drill</a
+      > before less is shown. It advises; the lead decides.
+    </p>
+  {/if}
 {/if}

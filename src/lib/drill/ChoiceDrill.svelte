@@ -4,11 +4,11 @@
   import ConnectorDrawing from '$lib/bench/ConnectorDrawing.svelte';
   import { typing } from '$lib/shell/keys';
   import { seenOf } from './seen';
-  import type { DrillSession } from './session.svelte';
+  import type { Asking } from './asking';
   import ShownReading from './ShownReading.svelte';
 
   /** One or several of a few are chosen: all that are right, and nothing else. */
-  let { session, question }: { session: DrillSession; question: ChoiceQuestion } = $props();
+  let { session, question }: { session: Asking; question: ChoiceQuestion } = $props();
   const q = untrack(() => question);
   let chosen = $state.raw<readonly string[]>([]);
   const answered = $derived(session.marked !== null);

@@ -1,10 +1,10 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { markNumber, type NumberQuestion } from '$core/drill/question';
-  import type { DrillSession } from './session.svelte';
+  import type { Asking } from './asking';
 
   /** A number that is worked out; its way is shown afterwards. */
-  let { session, question }: { session: DrillSession; question: NumberQuestion } = $props();
+  let { session, question }: { session: Asking; question: NumberQuestion } = $props();
   const q = untrack(() => question);
   let text = $state('');
   let wrong = $state('');

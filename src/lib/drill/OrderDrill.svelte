@@ -10,10 +10,10 @@
   import Swatch from '$lib/strand/Swatch.svelte';
   import { conductorText } from '$lib/strand/words';
   import { seenOf } from './seen';
-  import type { DrillSession } from './session.svelte';
+  import type { Asking } from './asking';
 
   /** Eight conductors laid from memory, contact by contact as they lie from the left. */
-  let { session, question }: { session: DrillSession; question: OrderQuestion } = $props();
+  let { session, question }: { session: Asking; question: OrderQuestion } = $props();
   const q = untrack(() => question);
   let laid = $state.raw<readonly BenchConductor[]>([]);
   const seen = seenOf(q.view);

@@ -28,7 +28,9 @@ export class ToneSession {
   readonly bundle = $derived.by(() => new ToneBundle(this.lay, this.n));
   readonly belief = $derived.by(() => (this.n ? this.bundle.belief(this.heard) : []));
   readonly found = $derived.by(() => this.bundle.found(this.belief, this.heard));
-  readonly next = $derived.by(() => (this.n && !this.found ? this.bundle.next(this.belief, this.last, this.heard) : null));
+  readonly next = $derived.by(() =>
+    this.n && !this.found ? this.bundle.next(this.belief, this.last, this.heard) : null,
+  );
   private tries = 0;
 
   constructor(readonly job: OpenJob) {}

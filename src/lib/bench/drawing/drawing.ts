@@ -23,6 +23,7 @@ export interface Slips {
   shortCopper?: BenchContact;
   jacketShort?: true;
   tailAt?: BenchContact;
+  foilAt?: BenchContact;
 }
 
 /** One contact of a drawing: where its strand ends, how the strand runs, and where its letters stand. */

@@ -154,6 +154,11 @@ export const DESCRIBED: Record<string, Described> = {
     query: z.object({ as: z.enum(['pdf', 'json', 'xlsx']).optional() }),
     answer: { type: 'application/pdf', says: 'The record' },
   },
+  'GET /api/jobs/[job]/exam': {
+    summary: 'An exam of the drill by its name, to print; with what is right where answers=1',
+    query: z.object({ seed: z.string(), own: z.string().optional(), answers: z.string().optional() }),
+    answer: { type: 'application/pdf', says: 'The questions' },
+  },
   'GET /api/jobs/[job]/sheets': {
     summary: 'Work sheets by place, or the snag list with kind=snags (as CSV too), to print',
     query: z.object({ kind: z.enum(['work', 'snags']).optional(), as: z.enum(['pdf', 'csv']).optional() }),

@@ -37,6 +37,7 @@
       {#each EXERCISES as e (e)}<button class="act" onclick={() => begin(e)}>Only {EXERCISE_WORDS[e]}</button
         >{/each}
     </div>
+    <a class="act" href={job.at('drill', 'exam')}>An exam</a>
     <Standing />
   {:else}
     <div class="flex flex-wrap items-baseline gap-x-4">

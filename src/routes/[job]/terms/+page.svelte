@@ -194,6 +194,17 @@
           />
         </label>{/if}
     </fieldset>
+    <label class="flex min-h-12 items-center gap-3"
+      ><input
+        type="checkbox"
+        class="size-6 accent-(--ink)"
+        checked={policy.drillFirst ?? false}
+        onchange={(e) => {
+          if (e.currentTarget.checked) policy.drillFirst = true;
+          else delete policy.drillFirst;
+        }}
+      />less than every gate is offered only to who has the order in the drill</label
+    >
     <label class="text-sm"
       >slack at an end that nobody measured, mm
       <input class="field font-mono" inputmode="numeric" bind:value={slack} />
