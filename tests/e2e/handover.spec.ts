@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import type { JobFile } from '../../src/core/model/job';
 import { ownJob } from '../support/job';
@@ -61,3 +62,37 @@ test(
     await expect(page.getByTestId('handed')).toContainText('Superseded');
   },
 );
+
+test('a client sees the job by an address of its own, changes nothing, and no more once it is taken back @phone', async ({
+  page,
+  request,
+  browser,
+}) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/handover`);
+  const section = page.getByRole('region', { name: 'The client' });
+  await section.getByRole('button', { name: 'Make an address' }).click();
+  await expect(section.getByRole('alert')).toContainText('who the address is for');
+  await section.getByLabel('for whom').fill('Harbour board');
+  await section.getByRole('button', { name: 'Make an address' }).click();
+  const href = (await section.getByTestId('client-address').getAttribute('href'))!;
+
+  const stranger = await browser.newContext({ viewport: { width: 390, height: 664 } });
+  const other = await stranger.newPage();
+  await other.goto(href);
+  await expect(other.getByRole('heading', { level: 1 })).toHaveText('Skerry Point');
+  await expect(other.getByRole('main')).not.toContainText('Bo Tarn');
+  await other.getByLabel('A link or a room').fill('K1-01');
+  await expect(other.getByRole('listitem')).toHaveCount(1);
+  const download = other.waitForEvent('download');
+  await other.getByRole('link', { name: /The whole record/ }).click();
+  expect((await download).suggestedFilename()).toBe(`${job}-record.pdf`);
+  const found = await new AxeBuilder({ page: other }).analyze();
+  expect(found.violations.map((v) => v.id)).toEqual([]);
+
+  await section.getByRole('button', { name: 'Take it back' }).click();
+  await expect(section.getByRole('list', { name: 'Addresses that are good' })).toBeHidden();
+  await other.reload();
+  await expect(other.getByRole('alert')).toContainText('This address is over');
+  await stranger.close();
+});

@@ -1,7 +1,7 @@
 import anyAscii from 'any-ascii';
 
 /** First words of addresses that are the program's own: no job may be called so. */
-export const RESERVED_JOB_IDS: readonly string[] = ['new', 'api', 'offline-shell', 'enter', 'people'];
+export const RESERVED_JOB_IDS: readonly string[] = ['new', 'api', 'offline-shell', 'enter', 'people', 'view'];
 
 /** An id out of a name in any script: small letters, digits and dashes. */
 export const slugOf = (name: string): string =>

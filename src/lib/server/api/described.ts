@@ -6,6 +6,7 @@ import { newJobSchema, planChangesSchema } from '$core/model/plan-changes';
 import { instantSchema } from '$core/model/reading';
 import { handoverSchema } from '../jobs/handover';
 import { copyJobSchema, deleteJobSchema } from '../jobs/whole-jobs';
+import { shareSchema } from '../jobs/shares';
 import { bringReadingsQuery } from '../jobs/bring-readings';
 import { bringScheduleQuery } from '../jobs/bring-schedule';
 
@@ -153,6 +154,29 @@ export const DESCRIBED: Record<string, Described> = {
     summary: 'The as-built record: as a PDF, as gauntlet/record@1 with as=json, as a workbook with as=xlsx',
     query: z.object({ as: z.enum(['pdf', 'json', 'xlsx']).optional() }),
     answer: { type: 'application/pdf', says: 'The record' },
+  },
+  'GET /api/view/[secret]': {
+    summary: 'A job as its client sees it, by the secret of an address',
+    answer: z.looseObject({ name: z.string(), counted: z.record(z.string(), z.number()), groups: z.array(z.unknown()) }), // prettier-ignore
+  },
+  'GET /api/view/[secret]/record': {
+    summary: 'The as-built record, by the secret of a client’s address',
+    answer: { type: 'application/pdf', says: 'The record' },
+  },
+  'GET /api/jobs/[job]/shares': {
+    summary: 'Addresses under which clients see this job',
+    answer: z.object({ shares: z.array(z.looseObject({ id: z.string(), name: z.string(), expiresAt: z.string() })) }), // prettier-ignore
+  },
+  'POST /api/jobs/[job]/shares': {
+    summary: 'Makes an address for a client; its secret is told this once',
+    body: shareSchema,
+    answer: z.looseObject({ id: z.string(), secret: z.string() }),
+    status: 201,
+  },
+  'DELETE /api/jobs/[job]/shares': {
+    summary: 'Takes a client’s address back',
+    query: z.object({ id: z.string() }),
+    answer: z.object({ takenBack: z.string() }),
   },
   'GET /api/jobs/[job]/exam': {
     summary: 'An exam of the drill by its name, to print; with what is right where answers=1',

@@ -17,6 +17,7 @@ import * as clocks from './migrations/2026-12-clocks-and-revisions';
 import * as access from './migrations/2026-12-z-access';
 import * as statePlaces from './migrations/2026-12-zz-state-places';
 import * as freeEnds from './migrations/2026-12-zzz-free-ends';
+import * as shares from './migrations/2026-12-zzzz-shares';
 import type { Database } from './schema';
 
 /** The database, ready to use. */
@@ -45,6 +46,7 @@ const MIGRATIONS = {
   '2026-12-z-access': access,
   '2026-12-zz-state-places': statePlaces,
   '2026-12-zzz-free-ends': freeEnds,
+  '2026-12-zzzz-shares': shares,
 };
 
 /** A transaction that means to write says so at once: it then waits for another process instead of failing in the middle. */

@@ -67,6 +67,16 @@ export interface Database {
     expires_at: string;
     used_at: string | null;
   };
+  /** Addresses under which a client sees a job, by the hash of their secret. */
+  share: {
+    hash: string;
+    id: string;
+    job: string;
+    name: string;
+    created_at: string;
+    expires_at: string;
+    taken_back_at: string | null;
+  };
   secret: { name: string; value: string };
   /** Cache of the core's fold, with where the log it was made of stands; rebuilt from the log at any time. */
   link_state: { job: string; link: string; status: string; place: string };

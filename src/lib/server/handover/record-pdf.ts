@@ -29,6 +29,8 @@ export async function recordPdf(record: HandoverRecord, handed: JobEntryOf<'hand
   const paper = new Paper(`${file.job.name}: as-built record`, `${file.job.name}, record of ${day(record.madeAt)}`);
   paper.title(file.job.name);
   paper.p(`As-built record of the cabling, made ${day(record.madeAt)} from revision ${file.job.revision ?? 0} of the plan and ${record.log.count} entries of the log.`);
+  const { about } = policy;
+  if (about) paper.p([about.client && `Client: ${about.client}`, about.address, about.number && `number ${about.number}`].filter(Boolean).join(', '));
   paper.h1('What was asked');
   paper.p(`Scheme ${policy.scheme} (TIA-568, from memory). Every link is to be proven by ${EVIDENCE_WORDS[policy.evidence]} or more.`);
   for (const [cable, evidence] of Object.entries(policy.evidenceByCable ?? {})) paper.item(`${cable}: ${EVIDENCE_WORDS[evidence]}.`);

@@ -26,7 +26,7 @@ export async function copyJob(db: Db, job: string, body: unknown, now = new Date
 }
 
 /** Tables that hold something of a job, those that others stand on last. */
-const TABLES = ['link_state', 'entry', 'photo', 'link', 'item'] as const;
+const TABLES = ['link_state', 'share', 'entry', 'photo', 'link', 'item'] as const;
 
 /**
  * Deletes a job with its log and pictures, for good. The name has to be typed as it stands, so that no tap alone does

@@ -5,6 +5,7 @@
   import { KIND_WORDS } from '$core/log/entry-words';
   import type { JobEntryOf, LogEntry } from '$core/model/entry';
   import { apiAddress } from '$lib/address/address';
+  import ClientAddresses from '$lib/handover/ClientAddresses.svelte';
   import SignOff from '$lib/handover/SignOff.svelte';
   import VerifyFile from '$lib/handover/VerifyFile.svelte';
   import { localTime } from '$lib/history/time';
@@ -103,5 +104,6 @@
       </p>{/if}
   </section>
   <SignOff {open} onhanded={look} />
+  <ClientAddresses job={job.plan.id} />
   <VerifyFile />
 </main>

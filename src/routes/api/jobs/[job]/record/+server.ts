@@ -7,7 +7,7 @@ import { recordPdf } from '$lib/server/handover/record-pdf';
 import { recordXlsx } from '$lib/server/handover/record-xlsx';
 import { handoverState } from '$lib/server/jobs/handover';
 import { exportJob } from '$lib/server/jobs/job-file';
-import { answering, noSuchJob, readQuery } from '$lib/server/refused';
+import { answering, noSuchJob, readQuery, Refused } from '$lib/server/refused';
 import type { RequestHandler } from './$types';
 
 const query = z.object({ as: z.enum(['pdf', 'json', 'xlsx']).default('pdf') });
@@ -18,10 +18,16 @@ const TYPES = {
 } as const;
 
 /** The as-built record of a job: as a PDF, as `gauntlet/record@1`, or as a workbook. */
-export const GET: RequestHandler = ({ params, url }) =>
+export const GET: RequestHandler = ({ params, url, locals }) =>
   answering(async () => {
     const db = await database();
     const { as } = readQuery(url, query);
+    if (as === 'json' && locals.who?.role === 'client')
+      throw new Refused(
+        'The record as data carries the whole log: ask the crew for it, or take the PDF.',
+        [],
+        403,
+      );
     const file = await exportJob(db, params.job);
     if (file === undefined) throw noSuchJob(params.job);
     const record = recordOf(JSON.parse(file) as JobFile, new Date().toISOString());

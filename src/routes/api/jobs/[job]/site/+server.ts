@@ -10,12 +10,13 @@ const zip = promisify(gzip);
 const WORTH_PACKING = 20_000;
 
 /** Everything a device needs to open a job; with `?from=` the mark of what it has, only what is new since. */
-export const GET: RequestHandler = ({ params, request, url }) =>
+export const GET: RequestHandler = ({ params, request, url, locals }) =>
   answering(async () => {
     const db = await database();
+    const client = locals.who?.role === 'client';
     const from = url.searchParams.get('from');
-    const since = from === null ? undefined : await siteSince(db, params.job, from);
-    const text = since ? JSON.stringify(since) : await siteJson(db, params.job);
+    const since = from === null ? undefined : await siteSince(db, params.job, from, client);
+    const text = since ? JSON.stringify(since) : await siteJson(db, params.job, client);
     if (text === undefined) throw noSuchJob(params.job);
     const headers = { 'content-type': 'application/json; charset=utf-8', 'cache-control': 'no-store' };
     if (text.length < WORTH_PACKING || !request.headers.get('accept-encoding')?.includes('gzip'))
