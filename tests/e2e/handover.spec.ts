@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import type { JobFile } from '../../src/core/model/job';
 import { ownJob } from '../support/job';
-import { open } from '../support/page';
+import { kept, open, ready } from '../support/page';
 
 test(
   'a job is handed over: what is open is seen first, signed on the glass, one link refused, and a file is checked',
@@ -95,4 +95,46 @@ test('a client sees the job by an address of its own, changes nothing, and no mo
   await other.reload();
   await expect(other.getByRole('alert')).toContainText('This address is over');
   await stranger.close();
+});
+
+test('a work sheet is typed in by the keys alone, with when and by whom, and nothing is a pass that was not read @laptop', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request, (file) => {
+    file.entries = [];
+    delete file.job.policy.practice;
+  });
+  await open(page, `/${job}/handover/type-in`);
+  await page
+    .getByLabel('by', { exact: true })
+    .or(page.getByLabel(/^by/))
+    .first()
+    .selectOption({ label: 'Ines Rask' });
+  await page.getByLabel('done at').fill('2026-11-20T15:00');
+  const lines = page.locator('input[data-line]');
+  await lines.nth(0).fill('mr ok');
+  await lines.nth(0).press('Enter');
+  await expect(lines.nth(1)).toBeFocused();
+  await page.keyboard.type('m 1 2 6 4 5 3 7 8');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('done');
+  await page.getByRole('button', { name: 'Log 3 lines' }).click();
+  await expect(page.getByRole('main').getByRole('status')).toContainText('A line cannot be read');
+  // What was typed survives a reload.
+  await page.reload();
+  await ready(page);
+  await expect(lines.nth(2)).toHaveValue('done');
+  await lines.nth(2).fill('m');
+  await page.getByRole('button', { name: 'Log 3 lines' }).click();
+  await expect(page.getByRole('main').getByRole('status')).toContainText('3 lines are in the log');
+  await kept(page);
+  const file = (await (await request.get(`/api/jobs/${job}/export`)).json()) as JobFile;
+  expect(file.entries.map((e) => `${e.kind} ${e.by} ${e.at.slice(0, 10)}`)).toEqual([
+    'read-back ines 2026-11-20', 'seated ines 2026-11-20', 'seated ines 2026-11-20', 'seated ines 2026-11-20',
+    'reading ines 2026-11-20', 'reading ines 2026-11-20',
+  ]); // prettier-ignore
+  // One was read good, one was not, and one was only made.
+  const states = (await (await request.get(`/api/jobs/${job}`)).json()) as { progress: { proven: number } };
+  expect(states.progress.proven).toBe(1);
 });

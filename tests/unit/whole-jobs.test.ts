@@ -115,6 +115,12 @@ describe('a copy of a job', () => {
     expect(plan.links.some((l) => l.retired)).toBe(false);
     expect((await readStates(db, id)).every((s) => s.head.state === 'bare' && s.entries === 0)).toBe(true);
   });
+  it('for its next job has every link as it stands, and its log', async () => {
+    const id = await copyJob(db, DEMO, { name: 'Moves of spring', of: 'all' });
+    const stands = (s: Awaited<ReturnType<typeof readStates>>) =>
+      s.map((x) => [x.link, x.head.state, x.tail.state]);
+    expect(stands(await readStates(db, id))).toEqual(stands(await readStates(db, DEMO)));
+  });
   it('of the terms alone has people, parts and terms, and no place', async () => {
     const plan = (await readPlan(db, await copyJob(db, DEMO, { name: 'Another', of: 'terms' })))!;
     expect([plan.links, plan.spaces, plan.panels]).toEqual([[], [], []]);

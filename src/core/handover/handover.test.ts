@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { sha256 } from '@noble/hashes/sha2.js';
-import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
+import { ed25519 } from '@noble/curves/ed25519.js';
+import { bytesToHex, hexToBytes, utf8ToBytes } from '@noble/hashes/utils.js';
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { foldLink } from '../log/state';
@@ -10,6 +11,7 @@ import { jobFileSchema, type JobFile } from '../model/job';
 import { chainOf, rootWords } from './chain';
 import { OPEN_KINDS, openPoints } from './open-points';
 import { recordOf, recordSchema, type HandoverRecord } from './record';
+import { seal } from './seal';
 import { verify } from './verify';
 
 const text = readFileSync(new URL('../../../demo/skerry-point.json', import.meta.url), 'utf8');
@@ -134,6 +136,46 @@ describe('a check', () => {
       const bad = copy();
       change(bad);
       expect(verify(bad).ok, name).toBe(false);
+    }
+  });
+});
+
+describe('a seal', () => {
+  // RFC 8032, section 7.1, tests 1 and 2, from memory.
+  it.each([
+    ['9d61b19deffd5a60ba844af492ec2cc44449c5697b326919703bac031cae7f60', 'd75a980182b10ab7d54bfed3c964073a0ee172f3daa62325af021a68f707511a', '', 'e5564300c360ac729086e2cc806e828a84877f1eb8e5d974d873e065224901555fb8821590a33bacc61e39701cf9b46bd25bf5f0595bbe24655141438e7a100b'],
+    ['4ccd089b28ff96da9db6c346ec114e0f5b8a319f35aba624da8cf6ed4fb8a6fb', '3d4017c3e843895a92b70aa74d1b7ebc9c982ccf2ec4968cc0cd55f12af4660c', '72', '92a009a9f0d4cab8720e820b5f642540a2b27b5416503f8fb3762223ebdb69da085ac1e43e15996e458f3613d0f11d8c387b2eaeb4302aeeb00d291612bb0c00'],
+  ])('is Ed25519 as the RFC has it: %#', (secret, key, message, signature) => {
+    expect(bytesToHex(ed25519.getPublicKey(hexToBytes(secret)))).toBe(key);
+    expect(bytesToHex(ed25519.sign(hexToBytes(message), hexToBytes(secret)))).toBe(signature);
+  }); // prettier-ignore
+  const SECRET = '4ccd089b28ff96da9db6c346ec114e0f5b8a319f35aba624da8cf6ed4fb8a6fb';
+  const sealedFile = () => {
+    const f = file();
+    const { count, root } = chainOf(f.job.id, f.entries as never);
+    const data = { count, root, revision: 0, open: 0, client: 'Harbour board', refused: [], seal: seal(SECRET, { job: f.job.id, count, root }) }; // prettier-ignore
+    f.entries.push({ id: '00000000-0000-4000-8000-00000000000a', job: f.job.id, at: '2027-01-01T00:00:00Z', by: 'una', kind: 'handed-over', data } as never); // prettier-ignore
+    return f;
+  };
+  it('is told with its key where it holds, over the log as it was when it was sealed', () => {
+    const told = verify(sealedFile());
+    expect(told.ok).toBe(true);
+    expect(told.says.join(' ')).toContain('by the key 3d40 17c3 e843 895a');
+    const later = sealedFile();
+    later.entries.push({ ...later.entries[0]!, id: '00000000-0000-4000-8000-00000000000b' });
+    expect(verify(later).ok).toBe(true);
+  });
+  it('does not hold over a log, a root or a key that was changed', () => {
+    for (const change of [
+      (f: JobFile) => void (f.entries[3] = { ...f.entries[3]!, by: 'una2' }),
+      (f: JobFile) => void ((f.entries.at(-1)!.data as { count: number }).count -= 1),
+      (f: JobFile) => void ((f.entries.at(-1)!.data as { seal: { key: string } }).seal.key = '0'.repeat(64)),
+      (f: JobFile) => void (f.job.id = 'another'),
+    ]) {
+      const f = sealedFile();
+      change(f);
+      const told = verify(f);
+      expect([told.ok, told.says[0]]).toEqual([false, expect.stringContaining('does not hold')]);
     }
   });
 });

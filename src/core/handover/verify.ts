@@ -1,8 +1,9 @@
 import { canonicalJson } from '../formats/canonical';
 import { jobFileSchema, type JobFile } from '../model/job';
 import type { LogEntry } from '../model/entry';
-import { chainOf, rootTyped } from './chain';
+import { chainOf, rootTyped, type Chain } from './chain';
 import { recordOf, recordSchema, type HandoverRecord } from './record';
+import { keyWords, sealHolds } from './seal';
 
 /** What became of a check. `sure` is false where nothing outside the file was held against it. */
 export interface Verified {
@@ -17,6 +18,7 @@ export interface Verified {
 /** What such a check proves, and what it does not. */
 export const WHAT_IT_PROVES = [
   'That nothing in the log was changed, taken out or put in since the root was written down: one changed letter changes it.',
+  'A seal shows that the handover was made where that key is kept: only a key you have from the site itself says which site.',
   'It does not prove that what was logged is true, nor who logged it, nor when: the root is only as good as where you have it from. Compare it with the one on the signed paper.',
 ] as const;
 
@@ -70,6 +72,22 @@ function verifyRecord(record: HandoverRecord, typed: string): Verified {
   return against(file, typed);
 } // prettier-ignore
 
+/** What the seals in a log say: each has to hold over the log as it was then. A broken one is a file that was changed. */
+function sealsOf(file: JobFile, hashes: readonly string[]): { ok: boolean; says: string[] } {
+  const says: string[] = [];
+  for (const e of file.entries as LogEntry[]) {
+    if (e.kind !== 'handed-over' || !e.data.seal) continue;
+    const { count, root, seal } = e.data;
+    const sealed = { job: file.job.id, count, root };
+    if (!sealHolds(seal, sealed) || (hashes[count - 1] ?? root) !== root)
+      return { ok: false, says: [`The seal of the handover of ${e.at} does not hold: the log under it, or the seal, was changed.`] }; // prettier-ignore
+    says.push(
+      `Sealed on ${e.at.slice(0, 10)} by the key ${keyWords(seal.key)}: compare it with the one you have from the site.`,
+    );
+  }
+  return { ok: true, says };
+}
+
 /** Fewest digits of a root that are compared: its first eight groups of four. */
 const FEWEST_DIGITS = 32;
 
@@ -77,17 +95,24 @@ function against(file: JobFile, typed: string): Verified {
   const chain = chainOf(file.job.id, file.entries as LogEntry[]);
   const wanted = rootTyped(typed);
   const told = { root: chain.root, count: chain.count };
+  const seals = sealsOf(file, chain.hashes);
+  if (!seals.ok) return { ok: false, sure: true, says: seals.says, ...told };
+  const result = byRoot(chain, wanted);
+  return { ...result, says: [...result.says, ...seals.says], ...told };
+}
+
+/** What the root that was typed says of a chain. */
+function byRoot(chain: Chain, wanted: string): Verified {
   if (!wanted)
     return {
       ok: true,
       sure: false,
       says: ['The file agrees with itself. Compare its root with the one on the signed paper: without that nothing is proven.'],
-      ...told,
     }; // prettier-ignore
-  if (wanted.length < FEWEST_DIGITS) return { ok: false, sure: false, says: [`Type at least the first ${FEWEST_DIGITS} digits of the root.`], ...told }; // prettier-ignore
-  if (chain.root.startsWith(wanted)) return { ok: true, sure: true, says: ['This is what was handed over.'], ...told }; // prettier-ignore
+  if (wanted.length < FEWEST_DIGITS) return { ok: false, sure: false, says: [`Type at least the first ${FEWEST_DIGITS} digits of the root.`] }; // prettier-ignore
+  if (chain.root.startsWith(wanted)) return { ok: true, sure: true, says: ['This is what was handed over.'] }; // prettier-ignore
   const before = chain.hashes.findIndex((h) => h.startsWith(wanted));
   if (before >= 0)
-    return { ok: true, sure: true, says: [`The first ${before + 1} entries are what was handed over; ${chain.count - before - 1} came later.`], ...told }; // prettier-ignore
-  return { ok: false, sure: true, says: ['This is not what was handed over: no part of its log has that root.'], ...told }; // prettier-ignore
+    return { ok: true, sure: true, says: [`The first ${before + 1} entries are what was handed over; ${chain.count - before - 1} came later.`] }; // prettier-ignore
+  return { ok: false, sure: true, says: ['This is not what was handed over: no part of its log has that root.'] }; // prettier-ignore
 }

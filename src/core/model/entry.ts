@@ -286,6 +286,13 @@ export const JOB_ENTRY_DATA = {
     /** Open points that were shown before it was signed. */
     open: z.number().int().min(0),
     client: z.string().trim().min(1).max(120),
+    /** A signature over the root with the site's own key (Ed25519), and that key, as hex. */
+    seal: z
+      .strictObject({
+        key: z.string().regex(/^[0-9a-f]{64}$/),
+        signature: z.string().regex(/^[0-9a-f]{128}$/),
+      })
+      .optional(),
     /** The signature as the path of an SVG, drawn on the glass. */
     signature: z.string().max(20_000).optional(),
     /** Links that were not taken over, and why. */

@@ -1,5 +1,7 @@
 <script lang="ts">
-  import SignaturePad from 'signature_pad';
+  import SignaturePad, { type PointGroup } from 'signature_pad';
+  import { untrack } from 'svelte';
+  import { KeptDraft } from '$lib/device/kept-draft';
   import type { OpenPoint } from '$core/handover/open-points';
   import { endName } from '$core/model/end-name';
   import { ENDS, type End } from '$core/wiring/conductors';
@@ -11,11 +13,26 @@
   const job = useJob();
   /** The box a signature is drawn in, in its own units, as the record prints it. */
   const [WIDE, HIGH] = [600, 200];
-  let client = $state('');
+  interface Begun {
+    client: string;
+    refused: { link: string; end: End; reason: string }[];
+    strokes: PointGroup[];
+  }
+  const draft = untrack(() => new KeptDraft<Begun>(`gauntlet:sign:${job.plan.id}`));
+  const begun = draft.read();
+  let client = $state(begun?.client ?? '');
+  let sealed = $state(true);
   let seen = $state(false);
   let pad: SignaturePad | undefined;
   let drawn = $state(false);
-  let refused = $state<{ link: string; end: End; reason: string }[]>([]);
+  let refused = $state<{ link: string; end: End; reason: string }[]>(begun?.refused ?? []);
+  let strokes = $state.raw<PointGroup[]>(begun?.strokes ?? []);
+  // A name, a reason and a signature half given survive a reload.
+  $effect(() => {
+    if (client || refused.length || strokes.length)
+      draft.keep({ client, refused: $state.snapshot(refused), strokes });
+    else draft.drop();
+  });
   let says = $state('');
   let working = $state(false);
 
@@ -23,7 +40,14 @@
     canvas.width = WIDE;
     canvas.height = HIGH;
     const own = new SignaturePad(canvas, { penColor: 'black', minWidth: 1, maxWidth: 2.5 });
-    own.addEventListener('endStroke', () => (drawn = true));
+    own.addEventListener('endStroke', () => {
+      drawn = true;
+      strokes = own.toData();
+    });
+    if (strokes.length) {
+      own.fromData(strokes);
+      drawn = true;
+    }
     pad = own;
     return { destroy: () => own.off() };
   }
@@ -38,6 +62,7 @@
   function clear(): void {
     pad?.clear();
     drawn = false;
+    strokes = [];
   }
   async function hand(): Promise<void> {
     if (working) return;
@@ -50,12 +75,17 @@
         body: JSON.stringify({
           by: job.here.me,
           client,
+          seal: sealed,
           ...(drawn ? { signature: path() } : {}),
           refused: refused.filter((r) => r.link && r.reason.trim()),
         }),
       });
-      if (answer.ok) onhanded();
-      else says = ((await answer.json()) as { error: { message: string } }).error.message;
+      if (answer.ok) {
+        client = '';
+        refused = [];
+        clear();
+        onhanded();
+      } else says = ((await answer.json()) as { error: { message: string } }).error.message;
     } catch {
       says =
         'The server cannot be reached: a handover is written by it, over the whole log. Nothing is lost; try again with a signal.';
@@ -125,6 +155,10 @@
       onclick={() => (refused = [...refused, { link: '', end: 'tail', reason: '' }])}>Refuse a link</button
     >
   </details>
+  <label class="flex min-h-12 items-center gap-2"
+    ><input type="checkbox" class="size-6 accent-(--ink)" bind:checked={sealed} />seal it with this site’s own
+    key</label
+  >
   {#if says}<p class="border-l-4 border-wrong pl-3" role="alert">{says}</p>{/if}
   <button
     class={['act min-h-14 text-lg', client.trim() && (seen || !open.length) && 'act-now']}

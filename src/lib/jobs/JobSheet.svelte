@@ -22,7 +22,7 @@
     working = false;
     return !problem;
   }
-  async function copy(of: 'plan' | 'terms'): Promise<void> {
+  async function copy(of: 'plan' | 'terms' | 'all'): Promise<void> {
     let to = '';
     const done = await doing(async () => {
       if (!copyName.trim()) return 'Give the new job a name.';
@@ -30,7 +30,7 @@
       to = body?.job ?? '';
       return problem;
     });
-    if (done) await goto(address(to, of === 'plan' ? 'rack' : 'setup'));
+    if (done) await goto(address(to, of === 'terms' ? 'setup' : 'rack'));
   }
   async function putAway(archived: boolean): Promise<void> {
     const done = await doing(async () => {
@@ -80,6 +80,9 @@
         <button class="act" disabled={working}>With its panels and links</button>
         <button class="act" type="button" disabled={working} onclick={() => copy('terms')}
           >With its terms and people only</button
+        >
+        <button class="act sm:col-span-2" type="button" disabled={working} onclick={() => copy('all')}
+          >Its next job: every link as it stands now</button
         >
       </div>
     </form>

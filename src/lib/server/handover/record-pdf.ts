@@ -1,5 +1,6 @@
 import { allCautions, CAUTIONS } from '$core/bench/cautions';
 import { GUIDES } from '$core/bench/families';
+import { keyWords } from '$core/handover/seal';
 import { rootWords } from '$core/handover/chain';
 import { OPEN_KINDS, OPEN_WORDS } from '$core/handover/open-points';
 import type { HandoverRecord, LinkRecord } from '$core/handover/record';
@@ -94,7 +95,7 @@ export async function recordPdf(record: HandoverRecord, handed: JobEntryOf<'hand
   for (const says of WHAT_IT_PROVES) paper.p(says);
   if (handed) {
     paper.h1('Taken over');
-    paper.p(`By ${handed.data.client}, ${day(handed.at)}, ${handed.data.count} entries, root ${rootWords(handed.data.root)}.`);
+    paper.p(`By ${handed.data.client}, ${day(handed.at)}, ${handed.data.count} entries, root ${rootWords(handed.data.root)}${handed.data.seal ? `, sealed by the key ${keyWords(handed.data.seal.key)}` : ''}.`);
     if (handed.data.open) paper.p(`${handed.data.open} open points were shown before it was signed.`);
     for (const r of handed.data.refused) paper.item(`refused: ${record.links.find((l) => l.id === r.link)?.identifier ?? r.link}: ${r.reason}`);
     if (handed.data.signature) paper.path(handed.data.signature, SIGNATURE_BOX, 22, `Signature of ${handed.data.client}`);

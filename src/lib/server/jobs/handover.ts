@@ -1,6 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import { z } from 'zod';
 import { chainOf } from '$core/handover/chain';
+import { seal } from '$core/handover/seal';
 import { openPoints } from '$core/handover/open-points';
 import { printedLabels } from '$core/labels/printed';
 import { project } from '$core/log/projection';
@@ -12,6 +13,7 @@ import { entriesOfKinds, entryFromRow, insertEntries } from './entry-rows';
 import { publish } from './feed';
 import { readPlan } from './job-file';
 import { lastSeq } from './since';
+import { siteKey } from './site-key';
 import { readStates, refreshStates } from './states';
 import { readTerms } from './terms';
 
@@ -22,6 +24,8 @@ const LEAST_SIGNATURE = 8;
 export const handoverSchema = z.strictObject({
   by: z.string().min(1).max(80),
   client: z.string({ error: 'Say who takes it over.' }).trim().min(1, { error: 'Say who takes it over.' }).max(120),
+  /** Whether the root is sealed with the site's own key. */
+  seal: z.boolean().default(false),
   signature: z
     .string()
     .max(20_000)
@@ -48,6 +52,7 @@ export async function handOver(db: Db, job: string, body: unknown, now = new Dat
   const parsed = handoverSchema.safeParse(body);
   if (!parsed.success) throw Refused.fromZod(parsed.error.issues[0]!.message, parsed.error);
   const { by, client, signature, refused } = parsed.data;
+  const secret = parsed.data.seal ? await siteKey(db) : null;
   const told: { entries: LogEntry[]; states: Awaited<ReturnType<typeof readStates>>; seq: number; revision: number } = { entries: [], states: [], seq: 0, revision: 0 };
   const handed = await db.transaction().execute(async (trx) => {
     const plan = await readPlan(trx, job);
@@ -75,6 +80,7 @@ export async function handOver(db: Db, job: string, body: unknown, now = new Dat
         revision: plan.revision,
         open,
         client,
+        ...(secret ? { seal: seal(secret, { job, count, root }) } : {}),
         ...(signature ? { signature } : {}),
         refused: refused.map(({ link, reason }) => ({ link, reason })),
       },

@@ -5,11 +5,11 @@ import { ENTRY_GUARDS } from '../db/entry-guards';
 import type { Db } from '../db/open';
 import { noSuchJob, Refused } from '../refused';
 import { forgetTerms } from './terms';
-import { importJob, newJobId, readPlan } from './job-file';
+import { exportJob, importJob, newJobId, readPlan } from './job-file';
 
 const jobName = z.string().trim().min(1, { error: 'A job needs a name.' }).max(120);
 /** What a copy is called, and what it takes over. */
-export const copyJobSchema = z.strictObject({ name: jobName, of: z.enum(['plan', 'terms']) });
+export const copyJobSchema = z.strictObject({ name: jobName, of: z.enum(['plan', 'terms', 'all']) });
 /** A job is deleted by its name, typed. */
 export const deleteJobSchema = z.strictObject({ name: z.string() });
 
@@ -20,6 +20,7 @@ export async function copyJob(db: Db, job: string, body: unknown, now = new Date
   const plan = await readPlan(db, job);
   if (!plan) throw noSuchJob(job);
   const { name, of } = parsed.data;
+  if (of === 'all') return importJob(db, JSON.parse((await exportJob(db, job))!), { beside: name });
   const taken = await db.selectFrom('job').select('id').execute();
   const id = newJobId(name, taken.map((j) => j.id)); // prettier-ignore
   return importJob(db, copyOfPlan(plan, id, name, of, now.toISOString()));

@@ -20,6 +20,8 @@ export class Paper {
   private y = PAGE.margin;
   private lines = 0;
   private pages = 0;
+  /** The heads of the columns of the table that is written. */
+  private head: { cells: readonly string[]; shares: readonly number[] } | null = null;
   private section: PDFKit.PDFStructureElement;
 
   constructor(
@@ -72,6 +74,7 @@ export class Paper {
     this.section.add(this.doc.struct(tag, {}, draw));
   }
   private write(tag: string, text: string, weight: 'plain' | 'bold', size: number, indent = 0): void {
+    this.head = null;
     for (const line of this.wrapped(text, weight, size, WIDTH - indent)) {
       this.room(size * LINE);
       const { y } = this;
@@ -129,7 +132,11 @@ export class Paper {
   /** One row of columns as wide as their shares of the page; what does not fit is cut. */
   row(cells: readonly string[], shares: readonly number[], weight: 'plain' | 'bold' = 'plain'): void {
     const size = SIZE.small;
+    const before = this.pages;
     this.room(size * LINE + 2);
+    // A table that goes on says again what its columns are.
+    if (weight === 'bold') this.head = { cells, shares };
+    else if (this.pages > before && this.head) this.row(this.head.cells, this.head.shares, 'bold');
     const whole = shares.reduce((a, b) => a + b, 0);
     const { y } = this;
     this.tagged('P', () => {

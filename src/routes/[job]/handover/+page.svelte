@@ -1,5 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte';
+  import { keyWords } from '$core/handover/seal';
   import { rootWords } from '$core/handover/chain';
   import { OPEN_KINDS, OPEN_WORDS, openPoints } from '$core/handover/open-points';
   import { KIND_WORDS } from '$core/log/entry-words';
@@ -54,6 +55,9 @@
         )}.
       </p>
       <p class="font-mono text-sm">{last.data.count} entries, root {rootWords(last.data.root)}</p>
+      {#if last.data.seal}<p class="font-mono text-sm">
+          sealed by the key {keyWords(last.data.seal.key)}
+        </p>{/if}
       {#if last.data.refused.length}<p>{last.data.refused.length} refused, and back in redo.</p>{/if}
       {#if changes.length}<p>Since then: {changes.join(', ')}. Hand it over again.</p>{/if}
     </section>
@@ -95,6 +99,7 @@
       <a class="act" href={record('xlsx')} download>Spreadsheet, a sheet a panel</a>
       <a class="act" href={record('json')} download>Record as data</a>
       <a class="act" href="{apiAddress(job.plan.id, 'sheets')}?kind=work" download>Work sheets, PDF</a>
+      <a class="act" href={job.at('handover', 'type-in')}>Type a work sheet in</a>
       <a class="act" href="{apiAddress(job.plan.id, 'sheets')}?kind=snags" download>Snag list, PDF</a>
       <a class="act" href="{apiAddress(job.plan.id, 'sheets')}?kind=snags&as=csv" download>Snag list, CSV</a>
     </div>

@@ -1,0 +1,192 @@
+<script lang="ts">
+  import { untrack } from 'svelte';
+  import { readTypedLine } from '$core/handover/typed-sheet';
+  import { judgeMeasured } from '$core/log/judge-measured';
+  import { specOf } from '$core/log/link-spec';
+  import { evidenceCovers } from '$core/model/evidence';
+  import { endName } from '$core/model/end-name';
+  import type { Link } from '$core/model/job';
+  import { hangsOn } from '$core/plan/whereabouts';
+  import { belongsAt, benchContacts } from '$core/bench/seats';
+  import { mediumOf } from '$core/wiring/connector';
+  import { ENDS, type End } from '$core/wiring/conductors';
+  import { endOrder } from '$core/wiring/schemes';
+  import { KeptDraft } from '$lib/device/kept-draft';
+  import { useJob } from '$lib/job/open-job.svelte';
+  import TesterSheet from '$lib/testers/TesterSheet.svelte';
+
+  const job = useJob();
+  interface Begun {
+    place: string;
+    at: string;
+    by: string;
+    lines: Record<string, string>;
+  }
+  const draft = untrack(() => new KeptDraft<Begun>(`gauntlet:type-in:${job.plan.id}`));
+  const begun = draft.read();
+  let place = $state(
+    untrack(() => begun?.place ?? job.plan.spaces.find((s) => s.kind === 'closet')?.id ?? ''),
+  );
+  let at = $state(begun?.at ?? '');
+  let by = $state(untrack(() => begun?.by ?? job.here.me));
+  let lines = $state<Record<string, string>>(begun?.lines ?? {});
+  let says = $state('');
+  $effect(() => {
+    if (Object.values(lines).some(Boolean)) draft.keep({ place, at, by, lines: $state.snapshot(lines) });
+    else draft.drop();
+  });
+
+  interface Row {
+    key: string;
+    link: Link;
+    end: End;
+    on: string;
+  }
+  /** Ends at a place that are not proven, in the order in which its sheet is printed. */
+  const rows = $derived(
+    job.plan.ordered.flatMap((link): Row[] =>
+      mediumOf(link.head.connector) === 'coax'
+        ? []
+        : ENDS.filter((end) => job.plan.where(link)[end].space?.id === place && job.statusOf(link.id)[end].state !== 'proven').map((end) => ({ key: `${link.id} ${end}`, link, end, on: hangsOn(job.plan.where(link)[end]) })),
+    ),
+  ); // prettier-ignore
+  const takenAt = $derived(at ? new Date(at).toISOString() : '');
+  const dataOf = (link: Link, walk: string) => {
+    const evidence = job.tester.shows!;
+    return {
+      reading: {
+        from: 'head' as const,
+        evidence,
+        walk,
+        ...(evidenceCovers(evidence, 'wiremap') ? { splits: [] } : {}),
+      },
+      ...job.tester.stamp,
+    };
+  };
+  const read = $derived(
+    rows.map((row) => {
+      const text = lines[row.key]?.trim() ?? '';
+      if (!text) return { ...row, text, line: null, says: '', wrong: false };
+      const result = readTypedLine(text, row.link);
+      if (!result.ok) return { ...row, text, line: null, says: result.message, wrong: true };
+      const { line } = result;
+      const said = [line.made && 'made', line.readBack && 'read back'].filter(Boolean).join(', ');
+      if (line.walk === undefined) return { ...row, text, line, says: said, wrong: false };
+      if (job.tester.shows === null)
+        return { ...row, text, line, says: 'say first which tester read it', wrong: true };
+      const judged = judgeMeasured(dataOf(row.link, line.walk), row.link, job.plan, takenAt || new Date().toISOString()); // prettier-ignore
+      const verdict = judged.ok ? `${judged.judgement.verdict}: ${judged.judgement.reason}` : judged.message;
+      return { ...row, text, line, says: [said, verdict].filter(Boolean).join('; '), wrong: !judged.ok };
+    }),
+  );
+  const typed = $derived(read.filter((r) => r.text));
+  const problem = $derived(
+    typed.some((r) => r.wrong)
+      ? 'A line cannot be read: mend it first.'
+      : !takenAt
+        ? 'When was it done? What was done later is not proven by it.'
+        : Date.parse(takenAt) > Date.now() + 60_000
+          ? 'That time is still to come.'
+          : '',
+  );
+
+  function keep(event: SubmitEvent): void {
+    event.preventDefault();
+    says = problem;
+    if (problem || !typed.length) return;
+    // What is logged leaves the list: it is taken before the first of it.
+    const all = [...typed];
+    const done = { at: takenAt, by };
+    const brought = { by: job.here.me, at: new Date().toISOString(), file: 'a work sheet' };
+    const before = new Map(all.map((r) => [r.key, job.statusOf(r.link.id)[r.end].state]));
+    for (const { key, link, end, line } of all) {
+      const { scheme } = specOf(link, job.plan.policy)[end];
+      const { connector } = link[end];
+      if (line!.readBack) {
+        const order = endOrder(link.ordered, end, scheme);
+        const held = benchContacts(connector, link.shielded).map((c) => belongsAt(connector, order, c));
+        job.log.write(link.id, 'read-back', { right: true, held, seconds: 0 }, end, undefined, done);
+      }
+      if (line!.made && before.get(key) === 'bare') job.log.write(link.id, 'seated', { connector, scheme }, end, undefined, done); // prettier-ignore
+      else if (line!.made) job.log.write(link.id, 'redone', { action: 'redo', connector, scheme }, end, undefined, done); // prettier-ignore
+    }
+    // Readings after all that was made: one of a link is of both its ends.
+    for (const { link, line } of all)
+      if (line!.walk !== undefined)
+        job.log.write(link.id, 'reading', { ...dataOf(link, line!.walk), brought }, undefined, undefined, done); // prettier-ignore
+    says = `${all.length} ${all.length === 1 ? 'line is' : 'lines are'} in the log.`;
+    lines = {};
+  }
+  function down(event: KeyboardEvent & { currentTarget: HTMLInputElement }): void {
+    if (event.key !== 'Enter' && event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
+    event.preventDefault();
+    const fields = [...document.querySelectorAll<HTMLInputElement>('input[data-line]')];
+    fields[fields.indexOf(event.currentTarget) + (event.key === 'ArrowUp' ? -1 : 1)]?.focus();
+  }
+</script>
+
+<svelte:head><title>work sheet · {job.plan.name}</title></svelte:head>
+<main class="grid content-start gap-4 px-3 py-4 lg:max-w-4xl lg:px-5">
+  <h1 class="text-2xl font-bold">Type a work sheet in</h1>
+  <p>
+    A line for each end, Enter for the next: <span class="font-mono">m</span> made,
+    <span class="font-mono">r</span> read back, <span class="font-mono">ok</span> read good by
+    <button class="underline underline-offset-4" onclick={() => (job.tester.asking = true)}
+      >{job.tester.shows === null ? 'a tester nobody has named' : job.tester.name}</button
+    >; or the walk as it was shown, such as <span class="font-mono">mr 1 2 6 4 5 3 7 8</span>.
+  </p>
+  <div class="grid gap-2 sm:grid-cols-3">
+    <label class="text-sm"
+      >place
+      <select class="field" bind:value={place}>
+        {#each job.plan.spaces as s (s.id)}<option value={s.id} class="bg-paper">{s.name}</option>{/each}
+      </select></label
+    >
+    <label class="text-sm">done at<input class="field" type="datetime-local" bind:value={at} /></label>
+    <label class="text-sm"
+      >by
+      <select class="field" bind:value={by}>
+        {#each job.plan.crew as p (p.id)}<option value={p.id} class="bg-paper">{p.name}</option>{/each}
+      </select></label
+    >
+  </div>
+  <form class="grid gap-3" onsubmit={keep}>
+    {#if !rows.length}<p class="text-lg">Everything here is proven: there is nothing to type in.</p>{/if}
+    <ol class="border-t-2 border-ink">
+      {#each read as r (r.key)}
+        <li
+          class="grid grid-cols-[6rem_1fr] items-center gap-2 border-b border-rule py-1 sm:grid-cols-[6rem_12rem_12rem_1fr]"
+        >
+          <span class="font-mono font-bold">{r.link.label}</span>
+          <span class="hidden text-sm sm:block">{r.on || endName(r.link, r.end)}</span>
+          <input
+            class={['h-12 border bg-transparent px-2 font-mono', r.wrong ? 'border-wrong' : 'border-rule']}
+            data-line
+            aria-label="{r.link.label}, {r.on || endName(r.link, r.end)}"
+            autocomplete="off"
+            autocapitalize="off"
+            spellcheck="false"
+            bind:value={lines[r.key]}
+            onkeydown={down}
+          />
+          {#if r.says}<span class={['col-span-2 text-sm sm:col-span-1', r.wrong && 'text-wrong']}
+              >{r.says}</span
+            >{/if}
+        </li>
+      {/each}
+    </ol>
+    {#if says}<p class="border-l-4 border-ink pl-3" role="status">{says}</p>{/if}
+    <button
+      class={['in-reach-alone act min-h-14 text-lg', typed.length && 'act-now']}
+      data-main-action
+      disabled={!typed.length}
+      >{typed.length
+        ? `Log ${typed.length} ${typed.length === 1 ? 'line' : 'lines'}`
+        : 'Nothing typed yet'}</button
+    >
+  </form>
+  <a class="flex min-h-12 items-center underline underline-offset-4" href={job.at('handover')}
+    >back to the handover</a
+  >
+</main>
+{#if job.tester.asking}<TesterSheet onclose={() => (job.tester.asking = false)} />{/if}
