@@ -52,10 +52,14 @@ counted(
 );
 /** What went wrong in the browser, said again at the end, where whoever reads a long report looks. */
 const troubles = [];
+/** How long each browser test took: where to begin when the whole takes too long. */
+const took = [];
 const hear = (suite, titles) => {
   for (const inner of suite.suites ?? []) hear(inner, [...titles, inner.title]);
   for (const { title, tests } of suite.specs ?? [])
     for (const { status, projectName, results } of tests) {
+      const ms = results.reduce((sum, r) => sum + r.duration, 0);
+      took.push({ ms, what: `[${projectName}] ${[...titles, title].join(' › ')}` });
       if (status !== 'unexpected' && status !== 'flaky') continue;
       const said = results.flatMap((r) => r.errors.map((e) => e.message)).join('\n');
       const what = status === 'flaky' ? 'passed at the second try only' : 'failed';
@@ -74,6 +78,9 @@ counted(
     return [r.stats.expected + r.stats.flaky, r.stats.unexpected];
   },
 );
+took.sort((a, b) => b.ms - a.ms);
+console.log('\nSlowest in the browser:');
+for (const { ms, what } of took.slice(0, 12)) console.log(`${Math.round(ms / 1000)} s  ${what}`);
 for (const trouble of troubles) console.log(`\n${trouble}`);
 rmSync(dir, { recursive: true, force: true });
 console.log(`\n${passed} passed, ${failed} failed`);

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { ownJob } from '../support/job';
-import { open } from '../support/page';
+import { open, written } from '../support/page';
 
 test(
   'what the job takes adds up, cable comes whole from its boxes, and it is saved',
@@ -64,9 +64,34 @@ test(
     await expect(
       page.getByRole('img', { name: /^near-end crosstalk of each pair/ }).locator('svg'),
     ).toBeVisible();
-    await page.getByRole('button', { name: 'category 5e' }).click();
+    // Kept beside its link: it points at the end the value was seen from, and is drawn under the next one.
+    await page.getByLabel('link it is of').fill('K1-01');
+    await page.getByRole('button', { name: 'Keep it beside K1-01' }).click();
+    await written(page);
+    await open(page, `/${job}/prove/K1-01`);
+    await expect(page.getByTestId('swept')).toContainText('NEXT of 36-45 misses its limit by 2.0 dB at 100.0 MHz: look at the connector of the tail'); // prettier-ignore
+    await open(page, `/${job}/certify?link=K1-01`);
+    await page.locator('input[type=file]').setInputFiles({ name: 'pair.s4p', mimeType: 'text/plain', buffer: Buffer.from(`# MHz S RI R 50\n100 ${'0 0 '.repeat(15)}`) }); // prettier-ignore
+    await expect(page.getByRole('alert')).toContainText('ends in the middle of a frequency');
+    // 0.1 into each wire of the far end: 20 dB, more than the 18.6 dB allowed.
+    const s4p =
+      '# MHz S RI R 50\n100 0 0 0 0 .1 0 0 0  0 0 0 0 0 0 .1 0  .1 0 0 0 0 0 0 0  0 0 .1 0 0 0 0 0\n';
+    await page.locator('input[type=file]').setInputFiles({ name: 'pair.s4p', mimeType: 'text/plain', buffer: Buffer.from(s4p) }); // prettier-ignore
+    await expect(page.getByText('one frequency of 4 ports')).toBeVisible();
+    await page.getByRole('button', { name: 'Take it as these' }).click();
+    await expect(page.getByRole('status').first()).toContainText(
+      'insertion loss of 36 misses its limit by 1.4 dB',
+    );
+    await expect(page.getByText(/^Dotted: the sweep kept before/)).toBeVisible();
+    await page.getByRole('button', { name: 'category 5e' }).first().click();
     await expect(page.getByRole('status')).toContainText('No verdict: the sweep has no');
     await page.getByLabel(/metres of the link/).fill('95');
-    await expect(page.getByRole('region', { name: 'What it will carry' })).toContainText('more than 100 m');
+    const carries = page.getByRole('region', { name: 'What it will carry' });
+    await expect(carries).toContainText('more than 100 m');
+    await expect(carries).toContainText('Past 90 m there is no room');
+    await page.getByLabel(/metres of the link/).fill('85');
+    await page.getByLabel(/warmest it gets/).fill('45');
+    await expect(carries).toContainText('At 45 °C a link may be 81 m');
+    await expect(page.getByTestId('could')).toContainText('No category');
   },
 );

@@ -492,7 +492,8 @@ describe('by tone', () => {
     }
     expect(session.found).toBe(TONED);
     session.keep(TONED);
-    expect(job.statusOf('K3-06').traced).toMatchObject({ is: 'known', by: 'tone', cable: TONED });
+    // By the tone alone it is inferred: bare copper, a remote or a reading makes it known.
+    expect(job.statusOf('K3-06').traced).toMatchObject({ is: 'inferred', by: 'tone', cable: TONED });
     expect(session.n).toBe(0);
   });
   it('takes the last answer back, and goes on after a reload', () => {

@@ -3,7 +3,7 @@ import { ofLink } from '../model/of-link';
 import { judgeMeasured, type Terms } from '../log/judge-measured';
 import { askedOf } from '../log/link-spec';
 import { effective } from '../log/effective';
-import { entryWords } from '../log/entry-words';
+import { entryWords, sweptWords } from '../log/entry-words';
 import { foldLink, TERMINATION_STATES, type LinkStatus } from '../log/state';
 import { inPortOrder } from '../log/next';
 import { EVIDENCE } from '../model/evidence';
@@ -50,6 +50,8 @@ export const linkRecordSchema = z.strictObject({
   testedAt: z.string().optional(),
   testedBy: z.string().optional(),
   tester: z.string().optional(),
+  /** How its sweep came out against the limits of a category, in words. */
+  sweep: z.string().optional(),
   /** What went wrong on the way, in order: fails, what was found, what was done. */
   story: z.array(z.strictObject({ at: z.string(), by: z.string(), says: z.string() })),
 });
@@ -144,6 +146,7 @@ export function recordOf(file: JobFile, madeAt: string): HandoverRecord {
       asked: askedOf(link, plan.policy),
       result,
       ...(reading ? { evidence: reading.evidence, testedAt: reading.at, testedBy: person(reading.by) } : {}),
+      ...(status.swept ? { sweep: sweptWords(status.swept) } : {}),
       ...(reading?.data.tester ? { tester: reading.data.tester } : {}),
       notRuledOut: reading ? leftOpen(status, link, terms) : [],
       story: failed ? story.map((e) => ({ at: e.at, by: person(e.by), says: entryWords(e, link, terms) })) : [], // prettier-ignore

@@ -1,5 +1,6 @@
 import { mistakeText, PLACE_WORDS } from '../copper/mistake';
 import type { EntryOf, JobEntryOf, LogEntry } from '../model/entry';
+import { sweptStatus, type SweptStatus } from '../model/swept';
 import type { TraceEvent } from '../model/trace-event';
 import type { Link } from '../model/job';
 import { EVIDENCE_WORDS } from '../reading/verdict';
@@ -21,6 +22,7 @@ export const KIND_WORDS: Record<LogEntry['kind'], string> = {
   found: 'what was found',
   exchanged: 'exchanged links',
   traced: 'traced',
+  swept: 'sweeps',
   flagged: 'tape flags',
   photo: 'photos',
   cautioned: 'cautions read',
@@ -65,6 +67,8 @@ export function entryWords(e: LogEntry, link: Link | undefined, terms: Terms): s
       return `read the cautions of ${FAMILY_NAMES[e.data.family]}`;
     case 'exchanged':
       return `answers at the outlet of ${e.data.with}: the two are exchanged`;
+    case 'swept':
+      return sweptWords(sweptStatus(e.data));
     case 'traced':
       return tracedWords(e.data);
     case 'flagged':
@@ -125,6 +129,20 @@ export function tracedWords({ is, by, cable, with: others, sure }: EntryOf<'trac
     case 'silent':
       return `${named}no cable answered its remote: open, or the remote was not there`;
   }
+}
+
+/** How a sweep came out, in words; the end it points at where its worst value lies at one. */
+export function sweptWords({ category, configured, near, whole, pass, worst }: SweptStatus): string {
+  const against = `sweep against category ${category}, ${configured === 'channel' ? 'channel' : 'permanent link'}`;
+  if (worst && worst.margin < 0) {
+    const end = worst.far === (near === 'head') ? 'tail' : 'head';
+    const atOneEnd = worst.parameter === 'NEXT' || worst.parameter === 'PSNEXT' || worst.parameter === 'RL';
+    return `${against}: ${worst.parameter} of ${worst.pairs} misses its limit by ${(-worst.margin).toFixed(1)} dB at ${worst.mhz.toFixed(1)} MHz${atOneEnd ? `: look at the connector of the ${end}` : ''}`;
+  }
+  if (!whole) return `${against}: not all of it was measured, no verdict`;
+  return pass && worst
+    ? `${against}: within every limit, ${worst.margin.toFixed(1)} dB to spare`
+    : `${against}: no verdict`;
 }
 
 /** A step of a trace, in words; rounds count from 1. */

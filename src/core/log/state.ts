@@ -1,6 +1,7 @@
 import type { Evidence } from '../model/evidence';
 import type { Entry, EntryKind, EntryOf } from '../model/entry';
 import { ofLink } from '../model/of-link';
+import { sweptStatus, type SweptStatus } from '../model/swept';
 import type { Link } from '../model/job';
 import type { Verdict } from '../reading/verdict';
 import { ENDS, otherEnd, type Contact, type End } from '../wiring/conductors';
@@ -13,7 +14,7 @@ import { project, type Projection } from './projection';
 import { threadAfterFail, threadAfterWork, type LoggedMistakes, type Thread } from './thread';
 
 /** Grows with every change of what a state holds or how it is reached: states kept by another version are made anew. */
-export const FOLD_VERSION = 4;
+export const FOLD_VERSION = 5;
 
 /** States of a termination, in the order of the work. */
 export const TERMINATION_STATES = ['bare', 'seated', 'stale', 'provisional', 'proven', 'failed'] as const;
@@ -78,6 +79,8 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   disputedBy?: string;
   /** It answered at another link's outlet: with which, and whether somebody has exchanged them back since. */
   exchanged?: { with: string; mended: boolean };
+  /** How its last sweep came out, as long as neither end was touched since. */
+  swept?: SweptStatus & { at: string };
   /** What a trace found of this link's cable. */
   traced?: EntryOf<'traced'>['data'] & { at: string };
   lastEntry?: { id: string; kind: Entry['kind']; at: string; by: string; end?: End };
@@ -105,6 +108,7 @@ const LINK_KINDS = Object.keys({
   cautioned: 0,
   exchanged: 0,
   traced: 0,
+  swept: 0,
   flagged: 0,
   moved: 0,
   note: 0,
@@ -145,7 +149,11 @@ export const foldLink = (
 
 function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
   switch (e.kind) {
+    case 'swept':
+      status.swept = { ...sweptStatus(e.data), at: e.at };
+      return;
     case 'seated':
+      delete status.swept;
       if (status.thread) status.thread = threadAfterWork(status.thread, e.end!, null);
       return workDone(status, link, e.end!, e, {
         newConnector: true,
@@ -154,6 +162,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
         parts: e.data.parts,
       });
     case 'redone': {
+      delete status.swept;
       workDone(status, link, e.end!, e, {
         newConnector: e.data.action === 'redo',
         connector: e.data.connector,
@@ -177,6 +186,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       delete status.lastReading;
       delete status.thread;
       delete status.traced;
+      delete status.swept;
       delete status.exchanged;
       delete status.oneEnd;
       return;
@@ -191,6 +201,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       status.exchanged = { with: e.data.with, mended: false };
       return;
     case 'moved':
+      delete status.swept;
       delete status.thread;
       delete status.oneEnd;
       for (const end of ENDS) if (status[end].state !== 'bare') unproven(status, end);

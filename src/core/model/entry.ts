@@ -4,6 +4,7 @@ import { CONDUCTORS, type End } from '../wiring/conductors';
 import { SCHEMES } from '../wiring/schemes';
 import { LABEL_SPOTS } from './label-spots';
 import { MISTAKE_PLACES } from './mistake-places';
+import { sweptSchema } from './swept';
 import { TAPES } from './tape';
 import { traceEventSchema } from './trace-event';
 import {
@@ -154,6 +155,8 @@ export const ENTRY_DATA = {
     /** What changed, in words such as `port K1 3 → K1 7`. */
     changed: z.array(z.string().max(300)).min(1).max(12),
   }),
+  /** A sweep was held against the limits of a category. */
+  swept: sweptSchema,
   /** A remark. */
   note: z.strictObject({ text: z.string().min(1).max(2000) }),
   /** Takes an earlier entry back. */

@@ -6,24 +6,38 @@
   /** One parameter of a sweep against its limit: pairs told apart by their dashes and names, not by colour. */
   let {
     points,
+    before = [],
     parameter,
     category,
     configured,
-  }: { points: readonly SweepPoint[]; parameter: Parameter; category: Certified; configured: Configured } =
-    $props();
+  }: {
+    points: readonly SweepPoint[];
+    before?: readonly SweepPoint[];
+    parameter: Parameter;
+    category: Certified;
+    configured: Configured;
+  } = $props();
   let box = $state<HTMLDivElement>();
   let chart: ECharts | undefined;
   const DASHES = ['solid', [8, 4], [2, 3], [10, 3, 2, 3], [4, 6], [14, 4]] as const;
 
+  /** Lines of a sweep by their pairs and end. */
+  function linesOf(list: readonly SweepPoint[]): Map<string, [number, number][]> {
+    const groups = new Map<string, [number, number][]>();
+    for (const p of list)
+      if (p.parameter === parameter && p.mhz <= TOP_MHZ[category]) {
+        const name = `${p.pairs}${p.far ? ' from the far end' : ''}`;
+        const line = groups.get(name);
+        if (line) line.push([p.mhz, p.db]);
+        else groups.set(name, [[p.mhz, p.db]]);
+      }
+    return groups;
+  }
+
   function series() {
     const ink = getComputedStyle(document.documentElement).getPropertyValue('--ink').trim() || '#1b1d1f';
     const wrong = getComputedStyle(document.documentElement).getPropertyValue('--wrong').trim() || '#d6006e';
-    const groups = new Map<string, [number, number][]>();
-    for (const p of points)
-      if (p.parameter === parameter && p.mhz <= TOP_MHZ[category]) {
-        const name = `${p.pairs}${p.far ? ' from the far end' : ''}`;
-        groups.set(name, [...(groups.get(name) ?? []), [p.mhz, p.db]]);
-      }
+    const groups = linesOf(points);
     const limit: [number, number][] = [];
     for (let f = 1; f <= TOP_MHZ[category]; f *= 1.03) limit.push([f, limitAt(category, configured, parameter, f)!]);
     return [
@@ -35,6 +49,14 @@
         showSymbol: false,
         sampling: 'lttb',
         lineStyle: { color: ink, width: 1.3, type: DASHES[i % DASHES.length] },
+        itemStyle: { color: ink },
+      })),
+      ...[...linesOf(before)].map(([name, data]) => ({
+        name: `${name}, before`,
+        type: 'line',
+        data: data.sort((a, b) => a[0] - b[0]),
+        showSymbol: false,
+        lineStyle: { color: ink, width: 1, type: [1, 4], opacity: 0.6 },
         itemStyle: { color: ink },
       })),
     ];

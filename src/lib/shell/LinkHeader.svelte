@@ -5,7 +5,7 @@
   import { mediumOf } from '$core/wiring/connector';
   import type { Link } from '$core/model/job';
   import { specOf } from '$core/log/link-spec';
-  import { tracedWords } from '$core/log/entry-words';
+  import { sweptWords, tracedWords } from '$core/log/entry-words';
   import { flagWords } from '$core/model/tape';
   import { ENDS } from '$core/wiring/conductors';
   import { useJob } from '$lib/job/open-job.svelte';
@@ -19,7 +19,7 @@
   }
   let { link, compact = false, children }: Props = $props();
   const job = useJob();
-  const { traced } = $derived(job.statusOf(link.id));
+  const { traced, swept } = $derived(job.statusOf(link.id));
   const spec = $derived(specOf(link, job.plan.policy));
 </script>
 
@@ -66,6 +66,11 @@
     data-testid="traced"
   >
     Trace: {tracedWords({ ...traced, with: traced.with?.map((id) => job.plan.link(id)?.label ?? id) })}.
+  </p>
+{/if}
+{#if swept && (swept.worst?.margin ?? 0) < 0}
+  <p class="mx-3 mt-1 border-l-4 border-wrong pl-3 lg:mx-5" data-testid="swept">
+    {sweptWords(swept).replace(/^s/u, 'S')}.
   </p>
 {/if}
 {#if link.note}<p class="px-3 pt-1 text-sm text-faint lg:px-5">{link.note}</p>{/if}

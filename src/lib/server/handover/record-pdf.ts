@@ -77,6 +77,12 @@ export async function recordPdf(record: HandoverRecord, handed: JobEntryOf<'hand
       await paper.breathe();
     }
   }
+  const swept = record.links.filter((l) => l.sweep);
+  if (swept.length) {
+    paper.h1('Sweeps');
+    paper.p('Reckoned from the sweeps as they were brought in; limits TIA-568.2 from memory. The instrument’s own verdict counts.');
+    for (const l of swept) paper.item(`${l.identifier}: ${l.sweep}`);
+  }
   paper.h1('Materials and testers');
   const families = new Map<string, number>();
   for (const l of record.links) for (const end of [l.head, l.tail]) families.set(end.connector, (families.get(end.connector) ?? 0) + 1);

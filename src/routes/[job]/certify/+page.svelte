@@ -1,7 +1,19 @@
 <script lang="ts">
   import { carriedBy } from '$core/certify/carries';
   import { CERTIFIED, CONFIGURED, PARAMETER_WORDS, PARAMETERS, type Certified, type Configured, type Parameter } from '$core/certify/limits'; // prettier-ignore
-  import { judgeSweep, pointsAt, readSweep, withPowerSums, type SweepPoint } from '$core/certify/sweep';
+  import { couldReach, longestLink, openOfficeCord, powerCarried } from '$core/certify/derating';
+  import { judgeSweep, pointsAt, readSweep, withPowerSums, type ReadSweep, type SweepPoint } from '$core/certify/sweep'; // prettier-ignore
+  import { CABLE_PAIRS, readTouchstone, sweepOfNetwork, type PortOrder, type Scattering } from '$core/certify/touchstone'; // prettier-ignore
+  import Choice from '$lib/shell/Choice.svelte';
+  import { untrack } from 'svelte';
+  import { page } from '$app/state';
+  import { pointsOf, sweptOf } from '$core/certify/keep-sweep';
+  import { effective } from '$core/log/effective';
+  import { endName } from '$core/model/end-name';
+  import type { EntryOf } from '$core/model/entry';
+  import { ENDS, type End } from '$core/wiring/conductors';
+  import { localTime } from '$lib/history/time';
+  import UndoLine from '$lib/shell/UndoLine.svelte';
   import SweepChart from '$lib/certify/SweepChart.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import Segments from '$lib/shell/Segments.svelte';
@@ -30,15 +42,78 @@
     input.value = '';
     if (!file) return;
     name = file.name;
-    points = [];
+    network = null;
+    kept = '';
     if (file.size > 20_000_000)
       return void (says = `${name} is ${Math.round(file.size / 1e6)} MB; at most 20 are read.`);
-    const read = readSweep(await file.text());
+    const text = await file.text();
+    if (/\.s\d+p$/i.test(file.name)) {
+      const scattering = readTouchstone(text, file.name);
+      says = scattering.ok ? '' : `${name}: ${scattering.message}`;
+      network = scattering.ok ? scattering.network : null;
+      return;
+    }
+    take(readSweep(text), true);
+  }
+  /** A network analyser's file waits until it is said which ports and which pairs it is of. */
+  let network = $state.raw<Scattering | null>(null);
+  let order = $state<PortOrder>('ends');
+  let pairs = $state<string[]>(['36', '45']);
+  const ORDERS = [
+    ['ends', '1 and 2 near, then the far end'],
+    ['turns', '1 near, 2 far, 3 near, 4 far'],
+  ] as const;
+  function takeNetwork(event: SubmitEvent): void {
+    event.preventDefault();
+    if (!network) return;
+    take(sweepOfNetwork(network, order, pairs.slice(0, network.ports / 4)), false);
+    if (!says) network = null;
+  }
+  /** Points of a file: alone, or beside those of the pairs that were brought before. */
+  function take(read: ReadSweep, alone: boolean): void {
     says = read.ok ? '' : `${name}: ${read.message}`;
     if (!read.ok) return;
-    points = read.points;
+    const of = new Set(read.points.map((p) => `${p.pairs} ${p.parameter} ${p.far}`));
+    points = [...(alone ? [] : points.filter((p) => !of.has(`${p.pairs} ${p.parameter} ${p.far}`))), ...read.points]; // prettier-ignore
     shown = judgeSweep(points, category, configured).worst[0]?.parameter ?? 'NEXT';
   }
+  let label = $state(untrack(() => job.plan.link(page.url.searchParams.get('link') ?? '')?.label ?? ''));
+  let near = $state<End>('head');
+  let kept = $state('');
+  const link = $derived(job.plan.ordered.find((l) => l.label.toLowerCase() === label.trim().toLowerCase()));
+  /** The sweep kept of this link before: a new one is drawn over it. */
+  const former = $derived(
+    link &&
+      effective(job.log.here.filter((e) => e.kind === 'swept' || e.kind === 'void')).findLast(
+        (e): e is EntryOf<'swept'> => e.kind === 'swept' && e.link === link.id,
+      ),
+  );
+  let before = $state.raw<readonly SweepPoint[]>([]);
+  $effect(() => {
+    if (!kept) before = former ? pointsOf(former.data) : [];
+  });
+  function keep(event: SubmitEvent): void {
+    event.preventDefault();
+    if (!link) return;
+    job.log.write(
+      link.id,
+      'swept',
+      sweptOf(points, category, configured, near, name),
+      undefined,
+      `The sweep stands beside ${link.label}.`,
+    );
+    kept = `Kept beside ${link.label}: it stands in its history and in the record.`;
+  }
+  let celsius = $state('20');
+  let gauge = $state<24 | 26>(24);
+  let shielded = $state(false);
+  const warm = $derived(Number(celsius.replace(',', '.')));
+  const goodWarm = $derived(celsius.trim() !== '' && warm >= -20 && warm <= 60);
+  let head = $state<Certified>('6');
+  let tail = $state<Certified>('6');
+  let untwist = $state('8');
+  const could = $derived(couldReach({ cable: category, head, tail, metres: length, celsius: warm, shielded, untwistMm: Number(untwist.replace(',', '.')) || 0 })); // prettier-ignore
+  const CATEGORIES = CERTIFIED.map((c) => [c, `category ${c}`] as const);
 </script>
 
 <svelte:head><title>certify · {job.plan.name}</title></svelte:head>
@@ -62,14 +137,35 @@
       'act cursor-pointer text-lg focus-within:outline-3 focus-within:outline-ink',
       !points.length && 'act-now',
     ]}
-    >{name && points.length ? name : 'Bring a sweep: CSV'}
-    <input type="file" class="sr-only" accept=".csv,.txt,text/csv" onchange={choose} /></label
+    >{name && points.length ? name : 'Bring a sweep: CSV, .s4p or .s8p'}
+    <input type="file" class="sr-only" accept=".csv,.txt,.s4p,.s8p,text/csv" onchange={choose} /></label
   >
   <p class="text-sm text-faint">
     Columns: pair_or_pairs (36 or 36-45), parameter (IL, NEXT, ACRF, RL …, with @far from the far end), mhz,
-    db. Limits are TIA-568.2 from memory; the instrument’s own verdict is what counts. Nothing is logged here.
+    db. Limits are TIA-568.2 from memory; the instrument’s own verdict is what counts: a sweep is kept beside
+    its link and proves nothing by itself.
   </p>
   {#if says}<p class="border-l-4 border-wrong pl-3" role="alert">{says}</p>{/if}
+  {#if network}
+    <form class="grid gap-3 border-2 border-ink p-3" onsubmit={takeNetwork}>
+      <p>
+        {name}: {network.points.length === 1 ? 'one frequency' : `${network.points.length} frequencies`} of {network.ports}
+        ports. A file does not say which port is which:
+      </p>
+      <Segments label="Ports" options={ORDERS} value={order} onchoose={(o) => (order = o)} />
+      <div class="grid grid-cols-2 gap-2">
+        {#each { length: network.ports / 4 } as _, i (i)}
+          <Choice
+            label={i ? 'second pair' : 'pair'}
+            options={CABLE_PAIRS.map((p) => [p, p] as const)}
+            value={pairs[i] ?? '36'}
+            onchoose={(p) => (pairs = pairs.map((x, j) => (j === i ? p : x)))}
+          />
+        {/each}
+      </div>
+      <button class="act act-now">Take it as these</button>
+    </form>
+  {/if}
   {#if verdict}
     {@const first = verdict.worst[0]}
     <section class="grid gap-2" aria-label="Verdict">
@@ -132,7 +228,31 @@
             >{/each}
         </select>
       </label>
-      <SweepChart points={whole} parameter={shown} {category} {configured} />
+      <SweepChart points={whole} {before} parameter={shown} {category} {configured} />
+      {#if before.length}<p class="text-sm text-faint">
+          Dotted: the sweep kept before, {localTime(former!.at)}.
+        </p>{/if}
+      <form class="grid max-w-xl grid-cols-2 gap-2" onsubmit={keep}>
+        <label class="text-sm"
+          >link it is of<input
+            class="field font-mono"
+            list="links"
+            autocomplete="off"
+            bind:value={label}
+          /></label
+        >
+        <datalist id="links"
+          >{#each job.plan.ordered as l (l.id)}<option value={l.label}></option>{/each}</datalist
+        >
+        <Choice
+          label="its near end"
+          options={ENDS.map((e) => [e, link ? endName(link, e) : e] as const)}
+          value={near}
+          onchoose={(e) => (near = e)}
+        />
+        <button class="col-span-2 act" disabled={!link}>Keep it beside {link?.label ?? 'its link'}</button>
+      </form>
+      {#if kept}<p role="status">{kept}</p>{/if}
     </section>
   {/if}
   <section class="grid gap-2" aria-label="What it will carry">
@@ -141,10 +261,35 @@
       >metres of the link, without cords
       <input class="field font-mono" inputmode="decimal" bind:value={metres} placeholder="45" /></label
     >
+    <div class="grid max-w-xl grid-cols-2 gap-2">
+      <label class="text-sm"
+        >warmest it gets, °C, in its bundle
+        <input class="field font-mono" inputmode="decimal" bind:value={celsius} /></label
+      >
+      <Choice
+        label="gauge"
+        options={[
+          [24, '24 AWG'],
+          [26, '26 AWG'],
+        ] as const}
+        value={gauge}
+        onchoose={(g) => (gauge = g)}
+      />
+      <label class="col-span-2 flex min-h-12 items-center gap-3"
+        ><input type="checkbox" class="size-6 accent-(--ink)" bind:checked={shielded} />screened cable</label
+      >
+    </div>
+    {#if !goodWarm}<p class="border-l-4 border-wrong pl-3" role="alert">
+        Write degrees between −20 and 60.
+      </p>{/if}
     {#if metres.trim() && !known}<p class="border-l-4 border-wrong pl-3" role="alert">
         Write metres between 0 and 200.
       </p>{/if}
-    {#if known}
+    {#if known && goodWarm}
+      {@const longest = longestLink(warm, shielded)}
+      {#if length > longest}<p class="border-l-4 border-wrong pl-3">
+          At {warm} °C a link may be {longest} m: what stands below is for one that is cooler or shorter.
+        </p>{/if}
       <ul class="border-t border-rule">
         {#each carriedBy(category, length) as c (c.name)}
           <li class="grid grid-cols-[8rem_6rem_1fr] gap-2 border-b border-rule py-2">
@@ -154,10 +299,45 @@
           </li>
         {/each}
       </ul>
+      <ul class="border-t border-rule" aria-label="Power over the cable">
+        {#each powerCarried(gauge, length, warm) as p (p.type.type)}
+          <li class="grid grid-cols-[8rem_6rem_1fr] gap-2 border-b border-rule py-2">
+            <strong>power type {p.type.type}</strong><span>{WILL[p.will]}</span><span class="text-faint"
+              >{p.watts.toFixed(1)} W at the device, of {p.type.deviceWatts} W promised</span
+            >
+          </li>
+        {/each}
+      </ul>
+      {@const cord = openOfficeCord(length, gauge)}
+      <p>
+        {cord === null
+          ? 'Past 90 m there is no room for cords of an open office.'
+          : `Behind an outlet in an open office its cord may be ${cord} m, of ${gauge} AWG.`}
+      </p>
       <p class="text-sm text-faint">
         By category and length alone, as if every part were of it; a wiremap does not prove that. IEEE 802.3,
         from memory.
       </p>
     {/if}
   </section>
+  <section class="grid gap-2" aria-label="What could it be">
+    <h2 class="text-xl font-bold">What could it be, before it is made?</h2>
+    <p class="text-sm text-faint">The cable and its length as above; what else it would be made of:</p>
+    <div class="grid max-w-xl grid-cols-2 gap-2">
+      <Choice label="connector at the head" options={CATEGORIES} value={head} onchoose={(c) => (head = c)} />
+      <Choice label="connector at the tail" options={CATEGORIES} value={tail} onchoose={(c) => (tail = c)} />
+      <label class="text-sm"
+        >untwist at the worse end, mm
+        <input class="field font-mono" inputmode="decimal" bind:value={untwist} /></label
+      >
+    </div>
+    {#if known && goodWarm}
+      <p class={['border-l-8 pl-3', could.category ? 'border-ink' : 'border-wrong']} data-testid="could">
+        <strong class="text-xl">{could.category ? `Category ${could.category}` : 'No category'}</strong>. {could.reasons.join(
+          ' ',
+        )}
+      </p>
+    {:else}<p class="text-faint">Write its metres above.</p>{/if}
+  </section>
 </main>
+<UndoLine />
