@@ -85,7 +85,7 @@ test('a jack by keyboard alone, resumed after a reload', { tag: '@laptop' }, asy
   await expect(page.getByRole('button', { name: /^Read and understood/ })).toBeHidden();
 });
 
-test('a gate one knows becomes one line, read-back and look stay', async ({ page, request }) => {
+test('a gate one knows becomes one line, read-back and look stay @phone', async ({ page, request }) => {
   const job = await ownJob(request);
   await open(page, `/${job}/bench/K2-17/head`);
   await page.getByRole('button', { name: /^Read and understood/ }).click();
@@ -171,7 +171,10 @@ test(
   },
 );
 
-test('pairs are laid, and a cable that cannot be is refused in a sentence', async ({ page, request }) => {
+test('pairs are laid, and a cable that cannot be is refused in a sentence @laptop', async ({
+  page,
+  request,
+}) => {
   const job = await ownJob(request);
   await open(page, `/${job}/bench/K2-17/tail`);
   await page.getByRole('button', { name: 'lay' }).click();

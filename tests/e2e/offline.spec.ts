@@ -59,7 +59,7 @@ test('with the server gone every screen opens, a reload too, and what was logged
   expect(await log('K1-02')).toEqual(['seated', 'seated', 'reading']);
 });
 
-test('a job that was never opened here says so without a server, in a sentence', async ({
+test('a job that was never opened here says so without a server, in a sentence @phone', async ({
   page,
   request,
   context,
@@ -73,7 +73,7 @@ test('a job that was never opened here says so without a server, in a sentence',
   await expect(page.getByText('this device has not opened this job before')).toBeVisible();
 });
 
-test('what another tab of this browser logs goes up once, and both show it', async ({
+test('what another tab of this browser logs goes up once, and both show it @laptop', async ({
   page,
   request,
   context,

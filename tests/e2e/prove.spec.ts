@@ -26,7 +26,7 @@ const useTester = async (page: Page, evidence: string) => {
   await page.getByRole('button', { name: 'Simulated tester on this link' }).click();
 };
 
-test('a link is read with each simulated tester, and what they show is what is logged', async ({
+test('a link is read with each simulated tester, and what they show is what is logged @laptop', async ({
   page,
   request,
 }) => {
@@ -58,7 +58,7 @@ test('a link is read with each simulated tester, and what they show is what is l
   await kept(page);
 });
 
-test('a redo really mends what it would mend', async ({ page, request }) => {
+test('a redo really mends what it would mend @phone', async ({ page, request }) => {
   const job = await ownJob(request);
   await open(page, `/${job}/redo`);
   await page
@@ -268,7 +268,7 @@ test(
   },
 );
 
-test('one end alone proves nothing and completes what the other reads; another person’s reading is said', async ({
+test('one end alone proves nothing and completes what the other reads; another person’s reading is said @phone', async ({
   page,
   request,
 }) => {
@@ -335,7 +335,7 @@ test(
   },
 );
 
-test('nothing answering is asked about before it is a failure; named faults and values are judged', async ({
+test('nothing answering is asked about before it is a failure; named faults and values are judged @laptop', async ({
   page,
   request,
 }) => {
@@ -473,7 +473,7 @@ test(
   },
 );
 
-test('a verdict fills the screen for a moment and stops no press; each way of giving it is its own', async ({
+test('a verdict fills the screen for a moment and stops no press; each way of giving it is its own @phone', async ({
   page,
   request,
 }) => {
@@ -508,7 +508,7 @@ test('a verdict fills the screen for a moment and stops no press; each way of gi
   await expect(ways.getByRole('button', { pressed: true })).toHaveText(['vibration']);
 });
 
-test('nothing answers: port and remote first, and an answer that is taken back is asked again', async ({
+test('nothing answers: port and remote first, and an answer that is taken back is asked again @laptop', async ({
   page,
   request,
 }) => {

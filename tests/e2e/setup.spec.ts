@@ -97,7 +97,10 @@ test('a job from nothing: a schedule with planted errors is mended and taken in,
   await expect(page.getByRole('alert')).toContainText('3 labels side by side take 270 mm');
 });
 
-test('a job with no panels opens every screen and says what to do first', async ({ page, request }) => {
+test('a job with no panels opens every screen and says what to do first @phone', async ({
+  page,
+  request,
+}) => {
   const job = await ownJob(request, (file) => {
     Object.assign(file, { spaces: [], panels: [], outlets: [], links: [], entries: [] });
     delete file.job.policy.practice;
@@ -273,7 +276,10 @@ test(
   },
 );
 
-test('spaces are placed by drag and drop and by keys, and walks follow', async ({ page, request }) => {
+test('spaces are placed by drag and drop and by keys, and walks follow @laptop', async ({
+  page,
+  request,
+}) => {
   const job = await ownJob(request);
   await open(page, `/${job}/setup/places`);
   const lab = page.getByRole('button', { name: /^Kelp lab/ });

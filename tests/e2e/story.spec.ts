@@ -99,7 +99,7 @@ test('a pedal logs passes, one press a port', { tag: '@laptop' }, async ({ page,
   }
 });
 
-test('the look that settles it narrows the explanations at once', async ({ page, request }) => {
+test('the look that settles it narrows the explanations at once @phone', async ({ page, request }) => {
   const job = await ownJob(request);
   await open(page, `/${job}/prove/K1-20`);
   await page.keyboard.type('36145278');
@@ -134,7 +134,7 @@ test('nothing entered is lost: half a reading survives a reload, a dead server k
   await expect(cell(page, 'K1-20')).toHaveAccessibleName(/head proven/);
 });
 
-test('an unknown link, a crooked walk and an unknown job each get one sentence', async ({
+test('an unknown link, a crooked walk and an unknown job each get one sentence @laptop', async ({
   page,
   request,
   hasTouch,
@@ -221,7 +221,7 @@ for (const [theme, [part, paths]] of ['paper', 'closet'].flatMap((t) =>
     },
   );
 
-test('a finding takes one tap, and moves what is thought likely', async ({ page, request }) => {
+test('a finding takes one tap, and moves what is thought likely @phone', async ({ page, request }) => {
   const job = await ownJob(request);
   await open(page, `/${job}/redo`);
   const card = page.getByRole('article', { name: /^K1-05/ });
@@ -247,7 +247,7 @@ test('a finding takes one tap, and moves what is thought likely', async ({ page,
   await expect(page.getByTestId('undo-line')).toContainText('K1-05: pass logged');
 });
 
-test('a reading is explained with no server at all', async ({ page, request, context }) => {
+test('a reading is explained with no server at all @laptop', async ({ page, request, context }) => {
   const job = await ownJob(request);
   await open(page, `/${job}/prove/K1-20`);
   await page.keyboard.type('21345678');

@@ -177,7 +177,7 @@
     </ol>
     {#if says}<p class="border-l-4 border-ink pl-3" role="status">{says}</p>{/if}
     <button
-      class={['in-reach-alone act min-h-14 text-lg', typed.length && 'act-now']}
+      class={['act min-h-14 text-lg', typed.length > 0 && 'in-reach-alone act-now']}
       data-main-action
       disabled={!typed.length}
       >{typed.length
