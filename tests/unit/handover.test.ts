@@ -182,7 +182,14 @@ describe('a handover', () => {
     ]);
     expect(sent.refused).toHaveLength(2);
     expect((await handoverState(db, job)).since).toEqual({ redone: 1 });
-    await handOver(db, job, body());
+    // Sealed: the same key every time, told with the root, and broken by any change under it.
+    const sealed = await handOver(db, job, body({ seal: true }));
+    const whole = JSON.parse((await exportJob(db, job))!) as JobFile;
+    expect(verify(whole, sealed.data.root).says.join(' ')).toContain('Sealed on');
+    const changed = structuredClone(whole);
+    (changed.entries[2] as { by: string }).by = 'somebody';
+    expect(verify(changed).ok).toBe(false);
+    expect((await handOver(db, job, body({ seal: true }))).data.seal!.key).toBe(sealed.data.seal!.key);
     expect((await handoverState(db, job)).since).toEqual({});
   });
 });
