@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { recordOf } from '../../src/core/handover/record';
 import { asksWords, examOf } from '../../src/core/drill/exam';
 import { examPdf } from '../../src/lib/server/drill-pdf';
-import { snags, snagsCsv, workSheets } from '../../src/core/handover/sheets';
+import { snags, snagsCsv, snagsOf, workSheets } from '../../src/core/handover/sheets';
 import { foldLink } from '../../src/core/log/state';
 import { planOfFile } from '../../src/core/plan/invariants';
 import { snagsPdf, workSheetsPdf } from '../../src/lib/server/handover/sheets-pdf';
@@ -131,6 +131,11 @@ describe('sheets for those who stay on paper', () => {
     const failed = plan.links.flatMap((l) => (['head', 'tail'] as const).filter((e) => ['failed', 'stale'].includes(states.get(l.id)![e].state))); // prettier-ignore
     expect(list).toHaveLength(failed.length);
     expect(list.some((s) => s.way === 'punch again' && s.takes === '')).toBe(true);
+    // Given to somebody it stands under their name; a good reading takes it from them again.
+    const given = list.map((s, i) => (i ? s : { ...s, to: 'Una Brae' }));
+    const paper = await read(await snagsPdf(plan.name, given, AT));
+    expect(paper.outline).toEqual(['Given to nobody yet', 'Una Brae']);
+    expect(snagsOf(given, 'Una Brae')).toHaveLength(1);
     expect(snagsCsv(list).trim().split('\r\n')).toHaveLength(list.length + 1);
     expect((await read(await snagsPdf(plan.name, list, AT))).text).toContain(list[0]!.label);
   });

@@ -82,6 +82,19 @@ describe('the table of a schedule', () => {
     expect(back.rows).toHaveLength(2);
     back.putAway();
   });
+  it('keeps a bad edit of the plan’s own rows when the good ones are taken in', () => {
+    const table = new ScheduleTable(plan);
+    table.showPlan('K3');
+    table.set(0, 'head_port', 'x');
+    table.set(1, 'note', 'behind the shelf');
+    expect(table.outcome.changed).toBe(1);
+    expect(table.keepLeftOut(1)).toBe(1);
+    const back = new ScheduleTable(plan);
+    expect(back.leftOver()).toBe(1);
+    back.resume();
+    expect([back.rows[0]!.head_port, back.rows[1]!.note]).toEqual(['x', table.rows[2]!.note]);
+    back.putAway();
+  });
   it('goes on where it was left, and remembers what was taken out', () => {
     const table = new ScheduleTable(plan);
     const links = plan.links.filter((l) => l.head.panel === 'K3');

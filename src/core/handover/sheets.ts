@@ -75,6 +75,8 @@ export interface Snag {
   way: string;
   takes: string;
   by: string;
+  /** Who it was given to. */
+  to: string;
 }
 
 /** Everything to be done or proven again, by place. */
@@ -101,18 +103,22 @@ export function snags(plan: JobPlan, statusOf: (link: Link) => LinkStatus): Snag
         way: state === 'stale' ? 'prove it' : { repunch: 'punch again', redo: 'do it again', 're-pull': 'a new cable' }[way],
         takes: state === 'stale' || way === 'repunch' ? '' : `1 ${FAMILY_NAMES[link[end].connector]}, ${cableMm} mm of cable, ${minutes} min`,
         by: people.get(by ?? '') ?? '',
+        to: people.get(status.assignedTo ?? '') ?? '',
       });
     }
   }
   return out.sort((a, b) => a.place.localeCompare(b.place) || a.label.localeCompare(b.label));
 } // prettier-ignore
 
+/** What is given to one person, or to nobody yet where none is named. */
+export const snagsOf = (list: readonly Snag[], person: string): Snag[] => list.filter((s) => s.to === person);
+
 /** The snag list as CSV. */
 export const snagsCsv = (list: readonly Snag[]): string =>
   Papa.unparse(
     {
-      fields: ['place', 'link', 'end', 'state', 'reason', 'found', 'way', 'takes', 'by'],
-      data: list.map((s) => [s.place, s.label, s.end, s.state, s.reason, s.found, s.way, s.takes, s.by].map(plainCell)), // prettier-ignore
+      fields: ['place', 'link', 'end', 'state', 'reason', 'found', 'way', 'takes', 'by', 'to'],
+      data: list.map((s) => [s.place, s.label, s.end, s.state, s.reason, s.found, s.way, s.takes, s.by, s.to].map(plainCell)), // prettier-ignore
     },
     { newline: '\r\n' },
   ) + '\r\n';

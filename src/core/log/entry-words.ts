@@ -23,6 +23,7 @@ export const KIND_WORDS: Record<LogEntry['kind'], string> = {
   exchanged: 'exchanged links',
   traced: 'traced',
   swept: 'sweeps',
+  assigned: 'given to somebody',
   flagged: 'tape flags',
   photo: 'photos',
   cautioned: 'cautions read',
@@ -67,6 +68,8 @@ export function entryWords(e: LogEntry, link: Link | undefined, terms: Terms): s
       return `read the cautions of ${FAMILY_NAMES[e.data.family]}`;
     case 'exchanged':
       return `answers at the outlet of ${e.data.with}: the two are exchanged`;
+    case 'assigned':
+      return e.data.to ? `given to ${e.data.to}` : 'given to nobody, anybody’s again';
     case 'swept':
       return sweptWords(sweptStatus(e.data));
     case 'traced':

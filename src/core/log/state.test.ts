@@ -251,6 +251,20 @@ describe('conditions beside the facts', () => {
   });
 });
 
+describe('what is given to somebody', () => {
+  const failed = () => [seat('head'), seat('tail'), read('1 2 3 4 5 6 8 7')];
+  const of = (entries: Entry[]) => foldLink(link, terms, entries).assignedTo;
+  it('is theirs until it is given back or reads good', () => {
+    const log = [...failed(), entry('assigned', { to: 'bo' })];
+    expect(of(log)).toBe('bo');
+    expect(of([...log, entry('redone', { action: 'redo' }, 'tail')])).toBe('bo');
+    expect(of([...log, entry('assigned', {})])).toBeUndefined();
+    expect(
+      of([...log, entry('redone', { action: 'redo' }, 'tail'), read('1 2 3 4 5 6 7 8')]),
+    ).toBeUndefined();
+  });
+});
+
 describe('what a trace found', () => {
   it('stands with the link until another trace says otherwise, and is proven by a pass', () => {
     const inferred = entry('traced', { is: 'inferred', by: 'remote', cable: 4 });

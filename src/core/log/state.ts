@@ -79,6 +79,8 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   disputedBy?: string;
   /** It answered at another link's outlet: with which, and whether somebody has exchanged them back since. */
   exchanged?: { with: string; mended: boolean };
+  /** Who it was given to, as long as it is to be done again. */
+  assignedTo?: string;
   /** How its last sweep came out, as long as neither end was touched since. */
   swept?: SweptStatus & { at: string };
   /** What a trace found of this link's cable. */
@@ -109,6 +111,7 @@ const LINK_KINDS = Object.keys({
   exchanged: 0,
   traced: 0,
   swept: 0,
+  assigned: 0,
   flagged: 0,
   moved: 0,
   note: 0,
@@ -149,6 +152,10 @@ export const foldLink = (
 
 function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
   switch (e.kind) {
+    case 'assigned':
+      if (e.data.to) status.assignedTo = e.data.to;
+      else delete status.assignedTo;
+      return;
     case 'swept':
       status.swept = { ...sweptStatus(e.data), at: e.at };
       return;
@@ -339,6 +346,7 @@ function proved(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'readin
     delete status.exchanged;
   }
   if (judgement.verdict !== 'fail') {
+    delete status.assignedTo;
     const { thread } = status;
     const pairs = mediumOf(link.head.connector) === 'twisted-pair';
     if (thread && pairs && !status.foundSinceFail && thread.redone.length + thread.repunched.length > 0)

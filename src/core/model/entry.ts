@@ -155,6 +155,8 @@ export const ENTRY_DATA = {
     /** What changed, in words such as `port K1 3 → K1 7`. */
     changed: z.array(z.string().max(300)).min(1).max(12),
   }),
+  /** What is to be done again of a link was given to somebody; to nobody: it is anybody's again. */
+  assigned: z.strictObject({ to: idSchema.optional() }),
   /** A sweep was held against the limits of a category. */
   swept: sweptSchema,
   /** A remark. */

@@ -52,6 +52,16 @@
       : `The ${end} takes ${takes(end)}; its slack allows ${redosLeft} more.`;
   }
 
+  function assign(to: string): void {
+    const name = job.plan.crew.find((p) => p.id === to)?.name;
+    job.log.write(
+      link.id,
+      'assigned',
+      to ? { to } : {},
+      undefined,
+      `${link.label} is for ${name ?? 'anybody'}.`,
+    );
+  }
   function repulled(): void {
     job.log.write(
       link.id,
@@ -96,6 +106,18 @@
         href={asking(job.at('history'), { link: link.id })}>history</a
       >
       <span>{farWords(job.plan.where(link))}</span>
+      <label class="ml-auto flex items-center gap-2 text-sm"
+        >for
+        <select
+          class="h-12 border border-rule bg-transparent px-2 text-base"
+          aria-label="{link.label} is for"
+          value={status.assignedTo ?? ''}
+          onchange={(e) => assign(e.currentTarget.value)}
+        >
+          <option value="" class="bg-paper">anybody</option>
+          {#each job.plan.crew as p (p.id)}<option value={p.id} class="bg-paper">{p.name}</option>{/each}
+        </select>
+      </label>
     </h3>
     {#each ENDS as end (end)}
       {#if status[end].state === 'failed' || status[end].state === 'stale'}

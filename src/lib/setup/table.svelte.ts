@@ -118,7 +118,15 @@ export class ScheduleTable {
     const [bad, badLines] = pick(this.rows, this.lines, (i) => this.badRows.has(i));
     const rest = { rows: [...bad, ...this.left.rows], lines: [...badLines, ...this.left.lines] };
     this.putAway();
-    if (this.panel !== null) return 0;
+    if (this.panel !== null) {
+      // Of the plan's own rows a bad edit is kept as what it would change, on top of what was taken in.
+      const own = new Map(this.planRows().map((r) => [r.id, r]));
+      const edited = bad.filter((r): r is PlanRow => r.id !== undefined && own.has(r.id));
+      const changed = differences(edited.map((r) => own.get(r.id)!), edited); // prettier-ignore
+      const added = bad.filter((r) => r.id === undefined);
+      if (changed.length + added.length) this.draft.keep({ from: 'plan', panel: this.panel, changed, added });
+      return changed.length + added.length;
+    }
     if (rest.rows.length)
       this.draft.keep({ from: 'file', ...rest, source: this.source, removed: [], taken, rest: true });
     return rest.rows.length;

@@ -1,8 +1,8 @@
-import type { Snag, WorkSheet } from '$core/handover/sheets';
+import { snagsOf, type Snag, type WorkSheet } from '$core/handover/sheets';
 import { Paper } from '../pdf/paper';
 
 const WORK_SHARES = [14, 26, 20, 14, 34, 8, 8, 8] as const;
-const SNAG_SHARES = [14, 8, 34, 16, 28, 14] as const;
+const SNAG_SHARES = [14, 8, 32, 14, 26, 14, 14] as const;
 const box = (filled: boolean) => (filled ? '[x]' : '[ ]');
 
 /** Work sheets as a PDF, a page a place: who stays on paper marks them there. */
@@ -27,17 +27,21 @@ export async function workSheetsPdf(job: string, sheets: readonly WorkSheet[], a
   return paper.end();
 }
 
-/** The snag list as a PDF, by place. */
+/** The snag list as a PDF: a part for each person it was given to, by place. */
 export async function snagsPdf(job: string, list: readonly Snag[], at: string): Promise<Buffer> {
   const paper = new Paper(`${job}: snag list`, `${job}, snag list of ${at.slice(0, 10)}`);
   paper.title(list.length ? `${list.length} to be done or proven again` : 'Nothing is to be done again');
-  const places = [...new Set(list.map((s) => s.place))];
-  for (const place of places) {
-    paper.h2(place || 'at the bench');
-    paper.row(['link', 'end', 'why', 'way', 'take along', 'made by'], SNAG_SHARES, 'bold');
-    for (const s of list.filter((x) => x.place === place)) {
-      paper.row([s.label, s.end, s.found || s.reason || s.state, s.way, s.takes, s.by], SNAG_SHARES);
-      await paper.breathe();
+  const people = [...new Set(list.map((s) => s.to))].sort();
+  for (const person of people) {
+    const own = snagsOf(list, person);
+    if (people.length > 1 || person) paper.h1(person || 'Given to nobody yet');
+    for (const place of new Set(own.map((s) => s.place))) {
+      paper.h2(place || 'at the bench');
+      paper.row(['link', 'end', 'why', 'way', 'take along', 'made by', 'given to'], SNAG_SHARES, 'bold');
+      for (const s of own.filter((x) => x.place === place)) {
+        paper.row([s.label, s.end, s.found || s.reason || s.state, s.way, s.takes, s.by, s.to], SNAG_SHARES);
+        await paper.breathe();
+      }
     }
   }
   return paper.end();

@@ -5,6 +5,7 @@
   import WhatWasFound from '$lib/redo/WhatWasFound.svelte';
   import RedoCard from '$lib/redo/RedoCard.svelte';
   import WeightTable from '$lib/diagnosis/WeightTable.svelte';
+  import Segments from '$lib/shell/Segments.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
 
@@ -12,7 +13,11 @@
   /** Cards drawn at first; the rest follows on asking, so that a long list stays quick. */
   const AT_ONCE = 40;
   let shown = $state(AT_ONCE);
-  const open = $derived(job.toRedo());
+  /** Whose redo is shown: everybody's, or what was given to one person and to nobody. */
+  let whose = $state('');
+  const all = $derived(job.toRedo());
+  const given = $derived(all.some((l) => job.statusOf(l.id).assignedTo));
+  const open = $derived(whose ? all.filter((l) => (job.statusOf(l.id).assignedTo ?? whose) === whose) : all);
   const untold = $derived(job.plan.ordered.filter((l) => job.statusOf(l.id).untold !== undefined));
   const walk = $derived(
     reworkWalk(
@@ -35,6 +40,17 @@
       ? `${open.length} ${open.length === 1 ? 'link' : 'links'} to do again or prove again`
       : 'Nothing is to be done again.'}
   </h1>
+  {#if given || whose}
+    <Segments
+      label="Whose"
+      options={[
+        ['', 'everybody’s'],
+        [job.here.me, 'mine, and anybody’s'],
+      ] as const}
+      value={whose}
+      onchoose={(w) => (whose = w)}
+    />
+  {/if}
   {#if walk.stops.some((s) => s.space)}
     <div class="mt-1 flex flex-wrap items-center gap-x-4">
       <label class="flex items-center gap-2 text-sm"
