@@ -7,6 +7,8 @@ import { compareSchedule } from '../src/core/schedule/compare';
 import { readSchedule } from '../src/core/schedule/reading';
 import { type ScheduleRow } from '../src/core/schedule/sheet';
 import { readSheetBytes } from '../src/lib/sheets/bytes';
+import { limitAt } from '../src/core/certify/limits';
+import { judgeSweep, type SweepPoint } from '../src/core/certify/sweep';
 import { LABEL_SHEETS } from '../src/core/labels/label-sheet';
 import { checkSchedule } from '../src/core/schedule/check';
 import { scheduleChanges } from '../src/core/schedule/changes';
@@ -76,9 +78,15 @@ await timed('a revision of it checked and compared with the job', () => {
   const { rows: compared, gone } = compareSchedule(checkSchedule(revision, full), full);
   if (gone.length !== 40 || !compared.some((r) => r.kind === 'renamed')) throw new Error('compared wrong');
 });
-await timed(`${LINKS} labels with codes drawn`, () =>
-  labelSheetPdf(db, job, { sheet: LABEL_SHEETS[0]!.sheet, spots: ['cable-head'], opens: { base: 'http://192.0.2.7', screen: 'prove' } }),
-); // prettier-ignore
+await timed(`${LINKS} labels with codes drawn, to the last byte`, async () => {
+  const opens = { base: 'http://192.0.2.7', screen: 'prove' };
+  const { stream } = await labelSheetPdf(db, job, {
+    sheet: LABEL_SHEETS[0]!.sheet,
+    spots: ['cable-head'],
+    opens,
+  });
+  await new Response(stream).arrayBuffer();
+});
 
 const random = randomFrom(1);
 for (const [rooms, each] of [
@@ -101,3 +109,19 @@ const bundle = new ToneBundle('round', 100);
 await timed('the next of 100 cables chosen', () => bundle.next(bundle.belief([]), 1));
 await db.destroy();
 rmSync(dir, { recursive: true });
+
+/** Frequencies of a sweep as an instrument gives it of four pairs and of six pairs of them, 3 dB within category 6. */
+const SWEPT = 1000;
+const PAIRS = ['12', '36', '45', '78'];
+const BOTH = PAIRS.flatMap((a, i) => PAIRS.slice(i + 1).map((b) => `${a}-${b}`));
+const points = (['IL', 'NEXT'] as const).flatMap((parameter) =>
+  (parameter === 'IL' ? PAIRS : BOTH).flatMap((pairs) =>
+    Array.from({ length: SWEPT }, (_, i): SweepPoint => {
+      const mhz = ((i + 1) * 250) / SWEPT;
+      const limit = limitAt('6', 'permanent-link', parameter, mhz)!;
+      return { pairs, parameter, far: false, mhz, db: parameter === 'IL' ? limit - 3 : limit + 3 };
+    }),
+  ),
+);
+judgeSweep(points, '6', 'permanent-link');
+await timed(`a sweep of ${points.length} points judged`, () => judgeSweep(points, '6', 'permanent-link'));
