@@ -86,19 +86,29 @@ export function withPowerSums(points: readonly SweepPoint[]): SweepPoint[] {
   const out = [...points];
   for (const [of, sum] of [['NEXT', 'PSNEXT'], ['ACRF', 'PSACRF']] as const) {
     if (points.some((p) => p.parameter === sum)) continue;
-    const powers = new Map<string, { pairs: string; far: boolean; mhz: number; power: number; n: number }>();
+    type Sum = { pairs: string; far: boolean; mhz: number; power: number; n: number };
+    // By pair and end, then by frequency: one text for each of ten thousand points is what takes the time.
+    const powers = new Map<string, Map<number, Sum>>();
+    const ends = new Map<string, readonly string[]>();
     for (const p of points) {
       if (p.parameter !== of) continue;
-      for (const pair of p.pairs.split('-')) {
-        const key = `${pair} ${p.far} ${p.mhz}`;
-        const there = powers.get(key) ?? { pairs: pair, far: p.far, mhz: p.mhz, power: 0, n: 0 };
-        there.power += 10 ** (-p.db / 10);
-        there.n++;
-        powers.set(key, there);
+      const name = p.far ? `${p.pairs}@` : p.pairs;
+      let keys = ends.get(name);
+      if (!keys) ends.set(name, (keys = p.pairs.split('-').map((pair) => `${pair} ${p.far}`)));
+      for (const key of keys) {
+        let sums = powers.get(key);
+        if (!sums) powers.set(key, (sums = new Map<number, Sum>()));
+        const there = sums.get(p.mhz);
+        const power = 10 ** (-p.db / 10);
+        if (there) {
+          there.power += power;
+          there.n++;
+        } else sums.set(p.mhz, { pairs: key.slice(0, 2), far: p.far, mhz: p.mhz, power, n: 1 });
       }
     }
-    for (const { pairs, far, mhz, power, n } of powers.values())
-      if (n === 3) out.push({ pairs, parameter: sum, far, mhz, db: -10 * Math.log10(power) });
+    for (const sums of powers.values())
+      for (const { pairs, far, mhz, power, n } of sums.values())
+        if (n === 3) out.push({ pairs, parameter: sum, far, mhz, db: -10 * Math.log10(power) });
   }
   return out;
 } // prettier-ignore
@@ -110,15 +120,18 @@ const BOTH_ENDS: ReadonlySet<Parameter> = new Set(['NEXT', 'PSNEXT', 'RL']);
 
 /** Whether a parameter was measured of every pair, from every end it has to be, up to the category's highest frequency. */
 function isWhole(points: readonly SweepPoint[], parameter: Parameter, category: Certified): boolean {
-  const reach = new Map<string, number>();
+  const ends = { near: new Map<string, number>(), far: new Map<string, number>() };
   for (const p of points) {
     if (p.parameter !== parameter) continue;
-    const key = `${p.pairs.split('-').sort().join('-')} ${p.far}`;
-    reach.set(key, Math.max(reach.get(key) ?? 0, p.mhz));
+    const end = p.far ? ends.far : ends.near;
+    if (p.mhz > (end.get(p.pairs) ?? 0)) end.set(p.pairs, p.mhz);
   }
+  const sorted = (end: ReadonlyMap<string, number>) =>
+    [...end].map(([pairs, mhz]) => [pairs.split('-').sort().join('-'), mhz] as const);
+  const topOf = (pairs: string, far: boolean) =>
+    Math.max(0, ...sorted(far ? ends.far : ends.near).flatMap(([p, mhz]) => (p === pairs ? [mhz] : [])));
   const of = parameter === 'NEXT' || parameter === 'ACRF' ? COMBINATIONS : PAIRS;
-  const reaches = (pairs: string, far: boolean) =>
-    (reach.get(`${pairs} ${far}`) ?? 0) >= TOP_MHZ[category] * 0.99;
+  const reaches = (pairs: string, far: boolean) => topOf(pairs, far) >= TOP_MHZ[category] * 0.99;
   return of.every((pairs) =>
     BOTH_ENDS.has(parameter)
       ? reaches(pairs, false) && reaches(pairs, true)
@@ -129,13 +142,24 @@ function isWhole(points: readonly SweepPoint[], parameter: Parameter, category: 
 /** Judges a sweep against the limits of a category: a pass wants every parameter whole, within every limit. */
 export function judgeSweep(points: readonly SweepPoint[], category: Certified, configured: Configured): SweepVerdict {
   const all = withPowerSums(points);
-  const loss = new Map<string, number>();
-  for (const p of all) if (p.parameter === 'IL') loss.set(`${p.pairs} ${p.mhz}`, p.db);
-  const least = (pairs: string, mhz: number) => Math.min(...pairs.split('-').map((x) => loss.get(`${x} ${mhz}`) ?? Infinity));
+  const loss = new Map<string, Map<number, number>>();
+  for (const p of all) if (p.parameter === 'IL') loss.set(p.pairs, (loss.get(p.pairs) ?? new Map<number, number>()).set(p.mhz, p.db));
+  const least = (pairs: string, mhz: number) => {
+    const of = (pair: string) => loss.get(pair)?.get(mhz) ?? Infinity;
+    return pairs.length > 2 ? Math.min(of(pairs.slice(0, 2)), of(pairs.slice(3))) : of(pairs);
+  };
+  const limits = new Map<Parameter, Map<number, number | null>>();
+  const limitOf = (parameter: Parameter, mhz: number): number | null => {
+    let known = limits.get(parameter);
+    if (!known) limits.set(parameter, (known = new Map<number, number | null>()));
+    let limit = known.get(mhz);
+    if (limit === undefined) known.set(mhz, (limit = limitAt(category, configured, parameter, mhz)));
+    return limit;
+  };
   const worst = new Map<string, Worst>();
   let left = 0;
   for (const p of all) {
-    const limit = limitAt(category, configured, p.parameter, p.mhz);
+    const limit = limitOf(p.parameter, p.mhz);
     const quiet = p.parameter === 'RL' ? NOT_JUDGED_BELOW.RL : p.parameter === 'NEXT' || p.parameter === 'PSNEXT' ? NOT_JUDGED_BELOW.NEXT : 0;
     if (limit === null || (quiet && least(p.pairs, p.mhz) < quiet)) {
       left++;
