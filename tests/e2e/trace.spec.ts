@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import type { JobFile } from '../../src/core/model/job';
 import { ToneBundle } from '../../src/core/survey/tone';
 import { ownJob } from '../support/job';
-import { kept, open, ready } from '../support/page';
+import { armed, kept, open, ready } from '../support/page';
 
 /** Leaves twelve loose cables in the low closet, those of panel K3: every other head there is seated. */
 function twelveLoose(file: JobFile): void {
@@ -69,10 +69,12 @@ test('twelve cables with four remotes: a bridged pair, an open, the last one inf
       }
     }
     expect(out.size).toBe(4);
+    await armed(page);
     await page.getByRole('button', { name: /^All 4 are in/ }).click();
     for (let tap = 0; tap < 14; tap++) {
       const asked = page.getByTestId('cable-asked');
       if (!(await asked.isVisible())) break;
+      await armed(page);
       const cable = Number(await asked.locator('strong').innerText());
       const joined = BRIDGED.includes(cable) ? BRIDGED : [cable];
       const numbers = cable === OPEN ? [] : joined.flatMap((c) => out.get(REALLY[c - 1]!) ?? []);
@@ -95,7 +97,10 @@ test('twelve cables with four remotes: a bridged pair, an open, the last one inf
       }
     }
     const next = page.getByRole('button', { name: /^(On to the next round|See what was found)/ });
-    if (await next.isVisible()) await next.click();
+    if (await next.isVisible()) {
+      await armed(page);
+      await next.click();
+    }
   }
   await expect(page.getByRole('heading', { name: 'The trace is done.' })).toBeVisible();
   await expect(page.getByTestId('trace-counted')).toContainText('9 known');
@@ -119,7 +124,11 @@ test('an answer taken back is taken back in the log', async ({ page, request }) 
   const job = await ownJob(request, twelveLoose);
   await open(page, `/${job}/trace`);
   await page.getByRole('button', { name: /^Plan the walk/ }).click();
+  await armed(page);
   await page.getByRole('button', { name: /^All 4 are in/ }).click();
+  await armed(page);
+  await page.keyboard.press('2');
+  // The rest of the same press is no answer of the next cable.
   await page.keyboard.press('2');
   await expect(page.getByTestId('trace-says')).toContainText(/Cable 1 is K3-\d\d, .*Mark it now/);
   const link = (await page.getByTestId('trace-says').innerText()).match(/K3-\d\d/)![0];
@@ -129,6 +138,7 @@ test('an answer taken back is taken back in the log', async ({ page, request }) 
   const { entries } = (await (await request.get(`/api/jobs/${job}/links/${link}/history`)).json()) as { entries: { kind: string }[] }; // prettier-ignore
   expect(entries.map((e) => e.kind).slice(-2)).toEqual(['traced', 'void']);
   // The keys do all of it: 0 for silence, the number that answers, Page Down for the round.
+  await armed(page);
   await page.keyboard.press('0');
   await expect(page.getByTestId('cable-asked')).toContainText('loose cable 2.');
 });
@@ -180,7 +190,9 @@ test('two phones on one trace: a second one takes part, and a round left too soo
   await open(page, `/${job}/trace`);
   await page.getByRole('button', { name: /^Plan the walk/ }).click();
   await expect(page.getByRole('main')).toContainText('First number the loose cables 1 to 12');
+  await armed(page);
   await page.getByRole('button', { name: /^All 4 are in/ }).click();
+  await armed(page);
   await page.getByRole('button', { name: 'Remote 2 answers' }).click();
   await expect(page.getByTestId('trace-says')).toContainText(/Cable 1 is K3-\d\d/);
   await kept(page);
@@ -190,6 +202,7 @@ test('two phones on one trace: a second one takes part, and a round left too soo
   await second.addInitScript(() => localStorage.setItem('gauntlet:me', JSON.stringify({ id: 'una', name: 'Una Brae' }))); // prettier-ignore
   await open(second, `/${job}/trace`);
   await expect(second.getByTestId('cable-asked')).toContainText('loose cable 2.');
+  await armed(second);
   await second.getByRole('button', { name: 'Remote 1 answers' }).click();
   // The first phone hears of it, and goes on where the second left off.
   await expect(page.getByTestId('cable-asked')).toContainText('loose cable 3.');

@@ -5,12 +5,22 @@
   import { useJob } from '$lib/job/open-job.svelte';
   import { farWords } from '$core/plan/whereabouts';
   import WalkOut from '$lib/round/WalkOut.svelte';
+  import { PressGuard, STEP_AFTER_MS } from '$lib/shell/press-guard.svelte';
   import type { TraceSession } from './session.svelte';
 
   let { session }: { session: TraceSession } = $props();
   const job = useJob();
   let several = $state<number[] | null>(null);
   let choosing = $state(false);
+  /** A second tap, or one that meets what another phone just answered, is none of the cable that is asked now. */
+  const guard = new PressGuard(undefined, STEP_AFTER_MS);
+  $effect(() => {
+    void [session.cable, session.at, session.out];
+    return guard.shown();
+  });
+  const answer = (given: readonly number[]) => {
+    if (guard.take()) session.answer(given);
+  };
   /** Cables were not tried in this round: whether they are silent is asked. */
   let asked = $state(false);
   const numbers = $derived(session.round?.placed.map((p) => p.remote) ?? []);
@@ -21,16 +31,16 @@
 
   function press(n: number): void {
     if (several) several = several.includes(n) ? several.filter((x) => x !== n) : [...several, n];
-    else session.answer([n]);
+    else answer([n]);
   }
   function onkeydown(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey || event.altKey || typing(event) || pressesFocus(event)) return;
     if (!session.out || session.cable === null) return;
     if (/^\d$/.test(event.key) && numbers.includes(Number(event.key))) press(Number(event.key));
-    else if (event.key === '-' || event.key === '0') session.answer([]);
+    else if (event.key === '-' || event.key === '0') answer([]);
     else if (event.key === '+') several = several ? null : [];
     else if (event.key === 'Enter' && several?.length) {
-      session.answer(several);
+      answer(several);
       several = null;
     } else return;
     event.preventDefault();
@@ -39,7 +49,7 @@
 
 <svelte:window {onkeydown} />
 {#if session.plan && session.round}
-  <section class="grid content-start gap-3">
+  <section class="grid content-start gap-3" data-armed={guard.ready}>
     <h1 class="text-2xl font-bold">Round {session.at + 1} of {session.plan.rounds.length}</h1>
     <p class="text-faint">
       This one {walkWords(session.round.metres)}; all of them, and home with the remotes, {walkWords(
@@ -56,7 +66,7 @@
       {#if session.reopens !== null}
         <button class="act" onclick={() => session.reopen()}>Go on with round {session.reopens + 1}</button>
       {/if}
-      <WalkOut round={session.round} onout={() => session.allOut()} />
+      <WalkOut round={session.round} onout={() => guard.take() && session.allOut()} />
     {:else}
       {#if session.lastSays}
         <div
@@ -107,13 +117,13 @@
             class="act min-h-14 act-now"
             disabled={several.length < 2}
             onclick={() => {
-              session.answer(several ?? []);
+              answer(several ?? []);
               several = null;
             }}>These answer at once: {several.join(' and ') || 'tap them'}</button
           >
         {/if}
         <div class="grid grid-cols-2 gap-1">
-          <button class="act" onclick={() => session.answer([])}
+          <button class="act" onclick={() => answer([])}
             >None answers <kbd class="hidden key lg:inline">0</kbd></button
           >
           <button class="act" aria-pressed={several !== null} onclick={() => (several = several ? null : [])}
@@ -122,7 +132,7 @@
           <button class="act" aria-expanded={choosing} onclick={() => (choosing = !choosing)}
             >Another cable</button
           >
-          {#if job.plan.policy.practice}<button class="act" onclick={() => session.simulate()}
+          {#if job.plan.policy.practice}<button class="act" onclick={() => guard.take() && session.simulate()}
               >Simulated unit</button
             >{/if}
         </div>
@@ -166,7 +176,7 @@
         <button
           class="in-reach-alone act min-h-14 act-now text-lg"
           data-main-action
-          onclick={() => session.close()}
+          onclick={() => guard.take() && session.close()}
           >{session.at + 1 < session.plan.rounds.length ? 'On to the next round' : 'See what was found'}
           <kbd class="hidden key lg:inline">PgDn</kbd></button
         >

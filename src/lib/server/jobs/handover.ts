@@ -101,6 +101,8 @@ const NO_CHANGE: readonly string[] = [
   'handed-over',
   'drilled',
   'trace',
+  'labelled',
+  'assigned',
   'photo',
   'cautioned',
   'note',
