@@ -159,3 +159,44 @@ test('an exam goes on after a reload, its time counted, and says at its end what
   expect((await paper.body()).subarray(0, 5).toString()).toBe('%PDF-');
   expect((await request.get(`/api/jobs/${job}/exam?seed=!`)).status()).toBe(400);
 });
+
+test(
+  'a whole termination is watched gate by gate: what is stopped is put right, and all that was wrong is told',
+  { tag: '@phone' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/drill`);
+    await page.getByRole('button', { name: 'Only a whole termination' }).click();
+    await page.getByRole('button', { name: /^Ask me/ }).click();
+    const gate = page.locator('[aria-current=step]');
+    const told = page.getByRole('region', { name: 'What was wrong' });
+    let alarms = 0;
+    for (const at of ['identify', 'prep', 'lay', 'read-back', 'look']) {
+      await expect(gate).toHaveText(at);
+      await expect(page.getByTestId('facts')).not.toBeEmpty();
+      // Everything is stopped for: all that is wrong is caught, and the rest is told as false alarms.
+      for (const stop of await page.getByRole('button', { name: /^Stop/ }).all()) {
+        await expect(async () => {
+          await stop.click({ timeout: 1000 });
+          await expect(page.getByRole('main').getByRole('status')).toBeVisible({ timeout: 1000 });
+        }).toPass();
+        alarms++;
+      }
+      await expect(async () => {
+        if ((await gate.count()) && (await gate.textContent()) === at)
+          await page.getByRole('button', { name: /^All is well/ }).click({ timeout: 1000 });
+        await expect(gate.filter({ hasText: at })).toHaveCount(0, { timeout: 1000 });
+      }).toPass();
+    }
+    expect(alarms).toBeGreaterThan(5);
+    await expect(told).toContainText('Stopped for nothing');
+    await expect(told).not.toContainText('let through');
+    await expect(page.getByRole('main').getByRole('status')).toContainText('times for nothing');
+    await expect.poll(async () => (await drilled(page, job)).length).toBe(1);
+    const [entry] = await drilled(page, job);
+    expect(entry!.data).toMatchObject({
+      skill: expect.stringMatching(/^termination\//) as unknown,
+      rating: 1,
+    });
+  },
+);

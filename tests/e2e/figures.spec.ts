@@ -65,11 +65,14 @@ test(
       page.getByRole('img', { name: /^near-end crosstalk of each pair/ }).locator('svg'),
     ).toBeVisible();
     // Kept beside its link: it points at the end the value was seen from, and is drawn under the next one.
-    await page.getByLabel('link it is of').fill('K1-01');
+    await page.getByLabel('link it is about').fill('K1-01');
     await page.getByRole('button', { name: 'Keep it beside K1-01' }).click();
     await written(page);
     await open(page, `/${job}/prove/K1-01`);
-    await expect(page.getByTestId('swept')).toContainText('NEXT of 36-45 misses its limit by 2.0 dB at 100.0 MHz: look at the connector of the tail'); // prettier-ignore
+    await expect(page.getByTestId('swept')).toContainText('NEXT of 36-45 misses its limit by 2.0 dB at 100.0 MHz: the connector of the tail'); // prettier-ignore
+    // Its copper may be right: what is done about its crosstalk is asked for, and done it wants its proof anew.
+    const about = page.getByRole('region', { name: 'About the sweep' });
+    await expect(about.getByRole('heading')).toContainText('lay 3, 4, 5, 6 again');
     await open(page, `/${job}/certify?link=K1-01`);
     await page.locator('input[type=file]').setInputFiles({ name: 'pair.s4p', mimeType: 'text/plain', buffer: Buffer.from(`# MHz S RI R 50\n100 ${'0 0 '.repeat(15)}`) }); // prettier-ignore
     await expect(page.getByRole('alert')).toContainText('ends in the middle of a frequency');
@@ -90,8 +93,17 @@ test(
     await expect(carries).toContainText('more than 100 m');
     await expect(carries).toContainText('Past 90 m there is no room');
     await page.getByLabel(/metres of the link/).fill('85');
-    await page.getByLabel(/warmest it gets/).fill('45');
+    await page.getByLabel(/warmest air/).fill('45');
     await expect(carries).toContainText('At 45 °C a link may be 81 m');
     await expect(page.getByTestId('could')).toContainText('No category');
+    // Of one of the job's links it goes by what was proven: K1-05 is not proven.
+    await page.getByLabel('link it is about').fill('K1-05');
+    await expect(carries.getByRole('heading')).toHaveText('What will K1-05 carry?');
+    await expect(carries).toContainText('it is not proven yet');
+    await page.getByLabel('its bundle carries').selectOption('power type 4');
+    await page.getByLabel('cables in that bundle').fill('100');
+    await expect(carries).toContainText(/middle of that bundle gets about \d+ °C warmer/);
+    await page.getByLabel('link it is about').fill('K9-99');
+    await expect(page.getByRole('alert')).toContainText('No link is called K9-99');
   },
 );

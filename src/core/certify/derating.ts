@@ -1,4 +1,4 @@
-import { poeAtDevice, POE_TYPES, type PoeType } from '../electrical/poe';
+import { circuitOhms, poeAtDevice, poeThrough, POE_TYPES, type PoeType } from '../electrical/poe';
 import { CERTIFIED, type Certified } from './limits';
 import type { Carries } from './carries';
 
@@ -41,10 +41,21 @@ export interface PowerCarried {
   watts: number;
   will: Carries;
 }
-/** Power over the cable by type: gauge, metres and how warm the cable is. */
-export const powerCarried = (gauge: number, metres: number, celsius: number): PowerCarried[] =>
+/**
+ * Power over the cable by type: gauge, metres and how warm the cable is. A loop that was measured, as it was found then,
+ * stands for what gauge and metres would come to.
+ */
+export const powerCarried = (
+  gauge: number,
+  metres: number,
+  celsius: number,
+  loopOhms?: number,
+): PowerCarried[] =>
   POE_TYPES.map((type) => {
-    const { watts, enough } = poeAtDevice(type, gauge, metres, celsius);
+    const { watts, enough } =
+      loopOhms === undefined
+        ? poeAtDevice(type, gauge, metres, celsius)
+        : poeThrough(type, circuitOhms(type, loopOhms));
     return { type, watts: Math.min(Math.max(0, watts), type.deviceWatts), will: enough ? 'yes' : 'no' };
   });
 

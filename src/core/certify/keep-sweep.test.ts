@@ -4,6 +4,7 @@ import { sweptWords } from '../log/entry-words';
 import { foldLink } from '../log/state';
 import type { Entry } from '../model/entry';
 import { sweptSchema, sweptStatus, type Swept } from '../model/swept';
+import { knownOfLink } from './known-of-link';
 import { pointsOf, sweptOf, thinned } from './keep-sweep';
 import { limitAt, PARAMETERS, type Parameter } from './limits';
 import type { SweepPoint } from './sweep';
@@ -37,7 +38,7 @@ describe('a sweep beside its link', () => {
   it('points at the end a near value lies at: the tail where it was measured from the head’s far side', () => {
     const of = (far: boolean, near: 'head' | 'tail') => words(sweptOf(sweep(3, { parameter: 'NEXT', far }), '6', 'permanent-link', near, 'x')); // prettier-ignore
     expect(of(false, 'head')).toContain(
-      'NEXT of 36-45 misses its limit by 2.0 dB at 100.0 MHz: look at the connector of the head',
+      'NEXT of 36-45 misses its limit by 2.0 dB at 100.0 MHz: the connector of the head, 99 % likely',
     );
     expect(of(true, 'head')).toContain('connector of the tail');
     expect(of(true, 'tail')).toContain('connector of the head');
@@ -70,5 +71,19 @@ describe('a sweep beside its link', () => {
     const status = foldLink(link, terms, log);
     expect([status.head.state, status.swept?.pass]).toEqual(['seated', true]);
     expect(foldLink(link, terms, [...log, e('redone', { action: 'redo' }, 'head')]).swept).toBeUndefined();
+  });
+  it('is what is known of a link: its lowest part, the length measured, and what stands proven', () => {
+    const link = { id: 'x', label: 'x', head: { connector: 'patch-panel' }, tail: { connector: 'core-and-cap' }, ordered: 'straight', shielded: false, cable: 'Cat 6A F/UTP', lengthMetres: 40 } as never; // prettier-ignore
+    const terms = { policy: { scheme: 'T568B', evidence: 'wiremap', units: 'mm', untwist: 'standard' }, parts: [] } as never; // prettier-ignore
+    let n = 0;
+    const e = (kind: string, data: object, end?: string) => ({ id: `00000000-0000-4000-8000-00000000000${++n}`, job: 'j', link: 'x', ...(end ? { end } : {}), at: `2026-11-20T10:00:0${n}Z`, by: 'bo', kind, data }) as unknown as Entry; // prettier-ignore
+    const read = e('reading', { reading: { from: 'head', evidence: 'wiremap', walk: '12345678', splits: [], lengthMetres: 38.5 }, leadsProvenAt: '2026-11-20T09:00:00Z' }); // prettier-ignore
+    const known = (log: Entry[]) => knownOfLink(link, foldLink(link, terms, log), []);
+    // A generic panel port is of category 6: no better than that, whatever the cable is.
+    expect(known([])).toMatchObject({ category: '6', gauge: 23, metres: 40, metresFrom: 'planned', shown: { evidence: null, splits: false } }); // prettier-ignore
+    expect(known([read])).toMatchObject({ metres: 38.5, metresFrom: 'measured', shown: { evidence: 'wiremap', splits: true } }); // prettier-ignore
+    expect(known([read, e('redone', { action: 'redo', connector: 'patch-panel', scheme: 'T568B' }, 'head')]).shown.evidence).toBeNull(); // prettier-ignore
+    const failing = e('swept', sweptOf(sweep(3, { parameter: 'NEXT', far: false }), '6', 'permanent-link', 'head', 'x')); // prettier-ignore
+    expect(known([read, failing]).shown.held).toEqual({ category: '6', pass: false });
   });
 });

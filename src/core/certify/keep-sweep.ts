@@ -1,6 +1,7 @@
 import type { Swept } from '../model/swept';
 import type { End } from '../wiring/conductors';
 import type { Certified, Configured } from './limits';
+import { badEnd } from './bad-end';
 import { judgeSweep, withPowerSums, type SweepPoint } from './sweep';
 
 /** Most points of a line that is kept for drawing. */
@@ -45,6 +46,7 @@ export function sweptOf(
     lines.set(key, line);
     line.points.push([p.mhz, p.db]);
   }
+  const at = badEnd(points, category, configured, near);
   const round = (x: number) => Math.round(x * 100) / 100;
   return {
     category,
@@ -53,6 +55,7 @@ export function sweptOf(
     file: file.slice(0, 200) || 'sweep',
     whole: verdict.missing.length === 0 && verdict.partial.length === 0,
     pass: verdict.pass,
+    ...(at ? { badEnd: { ...at, chance: round(at.chance) } } : {}),
     worst: verdict.worst.slice(0, 20).map(({ parameter, far, pairs, mhz, db, margin }) => ({ parameter, far, pairs, mhz: round(mhz), db: round(db), margin: round(margin) })), // prettier-ignore
     lines: [...lines.values()].slice(0, 60).map(({ of, points: all }) => ({ parameter: of.parameter, far: of.far, pairs: of.pairs, points: thinned(all).map(([f, v]): [number, number] => [round(f), round(v)]) })), // prettier-ignore
   };

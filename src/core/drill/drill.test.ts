@@ -16,9 +16,9 @@ import { nextSkill, questionOf, ratingOf } from './next-question';
 import { markOrder, orderQuestion } from './order';
 import { ownFaults } from './own-faults';
 import { markChoice, markNumber, type ChoiceQuestion } from './question';
-import { classCsv, knowsOrder, standing, standsOf } from './report';
+import { classCsv, knowsOrder, passedFamily, standing, standsOf } from './report';
 import { rulesOf } from './rules';
-import { FAULTS, HOLDS, orderSkill, SKILLS, SLIPS, SUMS } from './skills';
+import { FAULTS, HOLDS, orderSkill, terminationSkill, SKILLS, SLIPS, SUMS } from './skills';
 import { beginSearch, doNext, ratingOfSearch } from './which-end';
 
 const MANY = 10_000;
@@ -220,6 +220,11 @@ describe('a class', () => {
     const now = new Date('2026-05-04T08:05:00Z');
     const knows = (log: LogEntry[]) => knowsOrder(project(memories, log), 'bo', 'T568B', 'closed-plug', now);
     expect([knows(of('contacts')), knows([...of('contacts'), ...of('latch')])]).toEqual([false, true]);
+    const watched = [1, 2, 3].map((i) => entry('drilled', { skill: terminationSkill('closed-plug'), rating: 3, ms: 1 }, at(i))); // prettier-ignore
+    const passed = (log: LogEntry[], family: 'closed-plug' | 'pass-through-plug') =>
+      passedFamily(project(memories, log), 'bo', 'T568B', family, now);
+    const order = [...of('contacts'), ...of('latch')];
+    expect([passed(order, 'closed-plug'), passed([...order, ...watched], 'closed-plug'), passed([...order, ...watched], 'pass-through-plug')]).toEqual([false, true, false]); // prettier-ignore
     const six = { made: 6, right: 6 };
     expect([depthOffered(six, 'technician'), depthOffered(six, 'technician', true)]).toEqual([
       'full',

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { markChoice, markNumber } from './question';
-import { asksWords, EXAM, examOf, newSeed, readSeed, resultOf, rightWords } from './exam';
+import { asksWords, EXAM, examOf, laidOn, newSeed, readSeed, resultOf, rightWords } from './exam';
+import { SKILLS } from './skills';
 import { leastPoe } from '../electrical/poe';
 
 describe('an exam', () => {
@@ -45,4 +46,21 @@ describe('an exam', () => {
 it('the least power that feeds a device goes by what its type promises there', () => {
   expect([12.95, 13, 51, 71.3].map((w) => leastPoe(w)!.type)).toEqual([1, 2, 3, 4]);
   expect(leastPoe(72)).toBeUndefined();
+});
+
+describe('an exam laid on what went wrong', () => {
+  const seed = laidOn('K3F7Q', ['termination/closed-plug', 'hands/exchanged', 'reading/split']);
+  it('asks those in its first half, by the numbers behind its name', () => {
+    expect(readSeed(seed.toLowerCase())).toBe(seed);
+    const skills = examOf(seed).questions.map((q) => q.skill);
+    expect(skills).toHaveLength(EXAM.questions);
+    expect(new Set(skills.slice(0, 10))).toEqual(new Set(['hands/exchanged', 'reading/split']));
+    expect(new Set(skills.slice(10)).size).toBe(10);
+  });
+  it('is refused where a number is of no skill that it can ask, and laid anew instead of twice', () => {
+    expect(readSeed('K3F7Q-99')).toBeNull();
+    expect(readSeed(`K3F7Q-${SKILLS.findIndex((s) => s.exercise === 'which-end') + 1}`)).toBeNull();
+    expect(laidOn(seed, ['hands/foil']).split('-')).toHaveLength(2);
+    expect(laidOn('K3F7Q', [])).toBe('K3F7Q');
+  });
 });

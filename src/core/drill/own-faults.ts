@@ -24,19 +24,27 @@ const ASKS_FOR: Readonly<Record<string, readonly string[]>> = {
   'neighbours-joined': ['hands/tail-left', 'reading/short'],
 };
 
-/**
- * Skills that the mistakes found in somebody's own terminations ask for: each finding counts for whoever did that end
- * last before it.
- */
-export function ownFaults(log: readonly LogEntry[], person: string): string[] {
+/** Skills that mistakes found on the job ask for, with how often, by who did the end last before it was found. */
+function askedFor(log: readonly LogEntry[], of: (person: string) => boolean): Map<string, number> {
   const did = new Map<string, string>();
-  const out = new Set<string>();
+  const out = new Map<string, number>();
   for (const e of effective(log)) {
     if (!ofLink(e)) continue;
     if ((e.kind === 'seated' || e.kind === 'redone') && e.end) did.set(`${e.link} ${e.end}`, e.by);
     if (e.kind !== 'found') continue;
-    for (const { kind, where } of e.data.mistakes)
-      if (did.get(`${e.link} ${where}`) === person) for (const s of ASKS_FOR[kind] ?? []) out.add(s);
+    for (const { kind, where } of e.data.mistakes) {
+      const person = did.get(`${e.link} ${where}`);
+      if (person === undefined || !of(person)) continue;
+      for (const s of ASKS_FOR[kind] ?? []) out.set(s, (out.get(s) ?? 0) + 1);
+    }
   }
-  return [...out];
+  return out;
 }
+
+/** Skills that the mistakes found in somebody's own terminations ask for. */
+export const ownFaults = (log: readonly LogEntry[], person: string): string[] => [
+  ...askedFor(log, (p) => p === person).keys(),
+];
+/** Skills that the mistakes found on a job ask for, whoever made them: the oftenest first. */
+export const faultsOfJob = (log: readonly LogEntry[]): string[] =>
+  [...askedFor(log, () => true)].sort((a, b) => b[1] - a[1]).map(([s]) => s);

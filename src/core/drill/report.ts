@@ -3,7 +3,7 @@ import { plainCell } from '../model/csv-cell';
 import { recallOf, type Memories } from './memory';
 import { classOf, type ConnectorFamily } from '../wiring/connector';
 import type { Scheme } from '../wiring/schemes';
-import { EXERCISE_WORDS, orderSkill, SKILLS, type Skill } from './skills';
+import { EXERCISE_WORDS, orderSkill, terminationSkill, SKILLS, type Skill } from './skills';
 
 /** How somebody stands with one skill. */
 export interface SkillStand {
@@ -51,6 +51,19 @@ export function knowsOrder(
   const stands = new Map(standsOf(memories, person, now).map((s) => [s.skill.id, s]));
   return holds.every((h) => standing(stands.get(orderSkill(scheme, h))!) === 'has it');
 }
+
+/** Whether the drill shows that somebody can make a family: its order by heart, and its slips seen before they are permanent. */
+export const passedFamily = (
+  memories: Memories,
+  person: string,
+  scheme: Scheme,
+  family: ConnectorFamily,
+  now: Date,
+): boolean =>
+  knowsOrder(memories, person, scheme, family, now) &&
+  standsOf(memories, person, now).some(
+    (s) => s.skill.id === terminationSkill(family) && standing(s) === 'has it',
+  );
 
 /** What a class can and cannot yet, a row for each person and skill, as CSV. */
 export const classCsv = (

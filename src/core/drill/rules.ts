@@ -31,6 +31,7 @@ const RULES: Record<string, readonly string[]> = {
   'sums/poe': ['Type 1 is sure of 12.95 W at the device, type 2 of 25.5 W, type 3 of 51 W, type 4 of 71.3 W; the way takes current squared times the loop.'],
   'sums/label': ['An end is called after what it hangs on: the panel and its port in the closet, the outlet and its position in the room.'],
   'sums/cord-kind': ['The same order at both ends is straight through. One end A and the other B crosses 1-2 with 3-6: a crossover for 10 and 100 Mbit/s.'],
+  termination: ['Somebody else works, you watch. Stop them where something is wrong, while it can still be put right: what goes past is found later, behind a plate.'],
   'which-end': ['A look costs half a minute, a walk four, a redo more: look here first at what would tell most.'],
 }; // prettier-ignore
 

@@ -1,7 +1,8 @@
+import { classOf, CONNECTOR_FAMILIES, FAMILY_NAMES, type ConnectorFamily } from '../wiring/connector';
 import { SCHEMES, type Scheme } from '../wiring/schemes';
 
 /** What is trained. */
-export const EXERCISES = ['order', 'reading', 'hands', 'sums', 'which-end'] as const;
+export const EXERCISES = ['order', 'reading', 'hands', 'termination', 'sums', 'which-end'] as const;
 /** What is trained. */
 export type Exercise = (typeof EXERCISES)[number];
 /** The exercises in words. */
@@ -9,6 +10,7 @@ export const EXERCISE_WORDS: Record<Exercise, string> = {
   order: 'the order',
   reading: 'reading a tester',
   hands: 'seeing a slip',
+  termination: 'a whole termination',
   sums: 'sums and judgement',
   'which-end': 'which end',
 };
@@ -78,7 +80,10 @@ export interface Skill {
 /** The id of laying a scheme's order in a hold. */
 export const orderSkill = (scheme: Scheme, hold: Hold): string => `order/${scheme}/${hold}`;
 
-/** All that can be trained. */
+/** The id of watching a whole termination of a family. */
+export const terminationSkill = (family: ConnectorFamily): string => `termination/${family}`;
+
+/** All that can be trained. An exam's name calls a skill by its place here: new ones are put at the end. */
 export const SKILLS: readonly Skill[] = [
   ...SCHEMES.flatMap((scheme) =>
     HOLDS.map((hold): Skill => ({ id: orderSkill(scheme, hold), exercise: 'order', words: `${scheme} at ${HOLD_WORDS[hold]}` })),
@@ -88,8 +93,19 @@ export const SKILLS: readonly Skill[] = [
   ...SUMS.map((s): Skill => ({ id: `sums/${s}`, exercise: 'sums', words: SUM_WORDS[s] })),
   { id: 'which-end/jack-jack', exercise: 'which-end', words: 'finding the end at fault, jack to jack' },
   { id: 'which-end/jack-plug', exercise: 'which-end', words: 'finding the end at fault, jack to plug' },
+  ...CONNECTOR_FAMILIES.map((f): Skill => ({ id: terminationSkill(f), exercise: 'termination', words: `a whole ${FAMILY_NAMES[f]}` })),
 ]; // prettier-ignore
 
 const BY_ID = new Map(SKILLS.map((s) => [s.id, s]));
 /** A skill by its id; undefined for one that this program does not know, as a newer one may have written. */
 export const skillOf = (id: string): Skill | undefined => BY_ID.get(id);
+
+/** Whether a skill is of use where these connectors are terminated: a job of jacks asks for no plug. */
+export function ofUse(skill: Skill, families: ReadonlySet<ConnectorFamily>): boolean {
+  if (!families.size) return true;
+  if (skill.exercise === 'termination') return [...families].some((f) => skill.id === terminationSkill(f));
+  if (skill.exercise !== 'order') return true;
+  const plugs = [...families].some((f) => classOf(f) === 'plug');
+  const slots = [...families].some((f) => classOf(f) !== 'plug');
+  return skill.id.endsWith('/slots') ? slots : plugs;
+}

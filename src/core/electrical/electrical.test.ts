@@ -5,7 +5,7 @@ import { openOfficeCords } from './cords';
 import { delayOfLength, lengthFromDelay, mostDelayPer100m, nvpFrom, SPEED_OF_LIGHT } from './length';
 import { LINK_LIMITS } from './limits';
 import { judgeElectrical, judgeLength, type MeasuredCable } from './measured';
-import { poeAtDevice, POE_TYPES, poeThrough } from './poe';
+import { bundleRise, poeAtDevice, POE_TYPES, poeThrough, riseOf } from './poe';
 import { conductorOhms, loopOhms, mostUnbalanceOhms } from './resistance';
 
 describe('delay and length', () => {
@@ -194,5 +194,18 @@ describe('measured values', () => {
       'star',
       'over',
     ]);
+  });
+});
+
+describe('the warmth of a bundle', () => {
+  it('of a hundred cables of 24 AWG with 0.6 A a pair is about 10 K, TIA TSB-184 (from memory)', () => {
+    expect(riseOf(0.6, 4, 100, 24, 5.2)).toBeGreaterThan(9);
+    expect(riseOf(0.6, 4, 100, 24, 5.2)).toBeLessThan(11);
+    expect(bundleRise(POE_TYPES[2], 100, 24, 5.2)).toBeCloseTo(riseOf(0.6, 4, 100, 24, 5.2), 9);
+  });
+  it('grows with cables and current squared, and a thicker conductor keeps cooler', () => {
+    expect(riseOf(1, 4, 48, 24, 5.2)).toBeCloseTo(4 * riseOf(0.5, 4, 48, 24, 5.2), 9);
+    expect(riseOf(0.6, 4, 48, 23, 5.2)).toBeLessThan(riseOf(0.6, 4, 48, 24, 5.2));
+    expect(riseOf(0.6, 4, 49, 24, 5.2)).toBeGreaterThan(riseOf(0.6, 4, 48, 24, 5.2));
   });
 });

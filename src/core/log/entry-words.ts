@@ -135,12 +135,10 @@ export function tracedWords({ is, by, cable, with: others, sure }: EntryOf<'trac
 }
 
 /** How a sweep came out, in words; the end it points at where its worst value lies at one. */
-export function sweptWords({ category, configured, near, whole, pass, worst }: SweptStatus): string {
+export function sweptWords({ category, configured, whole, pass, badEnd, worst }: SweptStatus): string {
   const against = `sweep against category ${category}, ${configured === 'channel' ? 'channel' : 'permanent link'}`;
   if (worst && worst.margin < 0) {
-    const end = worst.far === (near === 'head') ? 'tail' : 'head';
-    const atOneEnd = worst.parameter === 'NEXT' || worst.parameter === 'PSNEXT' || worst.parameter === 'RL';
-    return `${against}: ${worst.parameter} of ${worst.pairs} misses its limit by ${(-worst.margin).toFixed(1)} dB at ${worst.mhz.toFixed(1)} MHz${atOneEnd ? `: look at the connector of the ${end}` : ''}`;
+    return `${against}: ${worst.parameter} of ${worst.pairs} misses its limit by ${(-worst.margin).toFixed(1)} dB at ${worst.mhz.toFixed(1)} MHz${badEnd ? `: the connector of the ${badEnd.end}, ${Math.round(badEnd.chance * 100)} % likely` : ''}`;
   }
   if (!whole) return `${against}: not all of it was measured, no verdict`;
   return pass && worst

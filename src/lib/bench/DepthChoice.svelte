@@ -1,6 +1,6 @@
 <script lang="ts">
   import { DEPTH_NAMES, depthOffered, depthsFor, DEPTHS, madeSoFar } from '$core/bench/depth';
-  import { knowsOrder } from '$core/drill/report';
+  import { knowsOrder, passedFamily } from '$core/drill/report';
   import { FAMILY_NAMES } from '$core/wiring/connector';
   import Segments from '$lib/shell/Segments.svelte';
   import type { BenchSession } from './session.svelte';
@@ -12,10 +12,16 @@
   const made = $derived(
     madeSoFar(job.plan.ordered, (id) => job.statusOf(id), job.here.me, session.connector),
   );
-  const byHeart = $derived(
-    knowsOrder(job.log.drills, job.here.me, session.order.scheme, session.connector, new Date()),
-  );
   const asksDrill = $derived(job.plan.policy.drillFirst ?? false);
+  const byHeart = $derived(
+    (asksDrill ? passedFamily : knowsOrder)(
+      job.log.drills,
+      job.here.me,
+      session.order.scheme,
+      session.connector,
+      new Date(),
+    ),
+  );
   const offered = $derived(depthOffered(made, role, byHeart, asksDrill));
   const less = $derived(DEPTHS.indexOf(offered) > DEPTHS.indexOf(session.depth));
 </script>

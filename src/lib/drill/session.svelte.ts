@@ -1,3 +1,4 @@
+import { familiesOf } from '$core/drill/exam';
 import { nextSkill, questionOf, ratingOf } from '$core/drill/next-question';
 import { ownFaults } from '$core/drill/own-faults';
 import type { Marked, Question } from '$core/drill/question';
@@ -51,6 +52,7 @@ export class DrillSession {
       ...(this.only ? { only: this.only } : {}),
       found,
       last: this.last,
+      families: familiesOf(this.job.plan),
     });
     this.skill = skill;
     this.last = skill.id;

@@ -12,6 +12,7 @@
   import LampPad from '$lib/lamp-pad/LampPad.svelte';
   import Loom from '$lib/loom/Loom.svelte';
   import { pressesFocus, typing } from '$lib/shell/keys';
+  import SweepNext from '$lib/certify/SweepNext.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import LeadsLine from '$lib/leads/LeadsLine.svelte';
   import MeterFace from '$lib/testers/MeterFace.svelte';
@@ -149,6 +150,7 @@
     <ExchangedNote {link} />
     <OthersReading {link} />
     <OneEndNote {status} />
+    {#if !judgement}<SweepNext {link} />{/if}
     <div aria-live="polite" class="min-h-8">
       {#if typedProblem || session.problem}
         <p class="border-l-4 border-wrong pl-3 text-wrong" role="alert">{typedProblem || session.problem}</p>

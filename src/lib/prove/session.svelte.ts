@@ -21,9 +21,9 @@ import type { LampStep } from '$core/testers/lamps';
 import type { LineEvent } from '$core/testers/lines';
 import { ENDS, type Contact, type ContactPair, type End } from '$core/wiring/conductors';
 import { layoutsFor } from '$core/wiring/schemes';
-import { walkMinutes } from '$core/survey/distance';
 import { asking } from '$lib/address/address';
 import { diagnoseHere, prepareHere } from '$lib/diagnosis/client';
+import { walkCost } from '$lib/diagnosis/walk-cost';
 import type { OpenJob } from '$lib/job/open-job.svelte';
 import { LampPad } from '$lib/lamp-pad/pad.svelte';
 import { LeadsInHand } from '$lib/leads/hand.svelte';
@@ -334,8 +334,6 @@ export class ProveSession {
     const { job, link } = this;
     const status = job.statusOf(link.id);
     const { thread } = status;
-    const { head, tail } = job.plan.where(link);
-    const metres = head.space && tail.space ? job.plan.ways.metres(head.space, tail.space) : 0;
     return diagnoseInputFor({
       link,
       policy: job.plan.policy,
@@ -350,13 +348,7 @@ export class ProveSession {
         { link: link.id, by: job.here.me, leads: this.leads.names, from: this.from },
         (id) => job.plan.link(id),
       ),
-      // Plugging in and out at the far end takes a minute beside the walk.
-      // Both ends of a cord lie on the bench.
-      ...(link.cord
-        ? { costs: { walk: 0 } }
-        : metres > 0
-          ? { costs: { walk: 1 + walkMinutes(metres) } }
-          : {}),
+      costs: walkCost(job, link),
     });
   }
   /** What was looked at in earlier readings since the link first failed, and still holds. */

@@ -1,7 +1,6 @@
 <script lang="ts">
-  import { carriedBy } from '$core/certify/carries';
   import { CERTIFIED, CONFIGURED, PARAMETER_WORDS, PARAMETERS, type Certified, type Configured, type Parameter } from '$core/certify/limits'; // prettier-ignore
-  import { couldReach, longestLink, openOfficeCord, powerCarried } from '$core/certify/derating';
+  import { knownOfLink } from '$core/certify/known-of-link';
   import { judgeSweep, pointsAt, readSweep, withPowerSums, type ReadSweep, type SweepPoint } from '$core/certify/sweep'; // prettier-ignore
   import { CABLE_PAIRS, readTouchstone, sweepOfNetwork, type PortOrder, type Scattering } from '$core/certify/touchstone'; // prettier-ignore
   import Choice from '$lib/shell/Choice.svelte';
@@ -14,6 +13,9 @@
   import { ENDS, type End } from '$core/wiring/conductors';
   import { localTime } from '$lib/history/time';
   import UndoLine from '$lib/shell/UndoLine.svelte';
+  import CouldBe from '$lib/certify/CouldBe.svelte';
+  import { Supposed } from '$lib/certify/supposed.svelte';
+  import WillCarry from '$lib/certify/WillCarry.svelte';
   import SweepChart from '$lib/certify/SweepChart.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import Segments from '$lib/shell/Segments.svelte';
@@ -25,16 +27,12 @@
   let name = $state('');
   let says = $state('');
   let shown = $state<Parameter>('NEXT');
-  let metres = $state('');
   const whole = $derived(withPowerSums(points));
   const verdict = $derived(points.length ? judgeSweep(points, category, configured) : null);
-  const length = $derived(Number(metres.replace(',', '.')));
-  const known = $derived(metres.trim() !== '' && length > 0 && length <= 200);
   const CONFIGURED_WORDS: Record<Configured, string> = {
     'permanent-link': 'permanent link',
     channel: 'channel',
   };
-  const WILL = { yes: '✓ yes', maybe: '~ maybe', no: '× no' } as const;
 
   async function choose(event: Event): Promise<void> {
     const input = event.currentTarget as HTMLInputElement;
@@ -104,21 +102,34 @@
     );
     kept = `Kept beside ${link.label}: it stands in its history and in the record.`;
   }
-  let celsius = $state('20');
-  let gauge = $state<24 | 26>(24);
-  let shielded = $state(false);
-  const warm = $derived(Number(celsius.replace(',', '.')));
-  const goodWarm = $derived(celsius.trim() !== '' && warm >= -20 && warm <= 60);
-  let head = $state<Certified>('6');
-  let tail = $state<Certified>('6');
-  let untwist = $state('8');
-  const could = $derived(couldReach({ cable: category, head, tail, metres: length, celsius: warm, shielded, untwistMm: Number(untwist.replace(',', '.')) || 0 })); // prettier-ignore
-  const CATEGORIES = CERTIFIED.map((c) => [c, `category ${c}`] as const);
+  const supposed = new Supposed();
+  const of = $derived(link && knownOfLink(link, job.statusOf(link.id), job.plan.parts));
+  // A link that is named brings what is known of it along.
+  let taken = '';
+  $effect(() => {
+    if (!link || !of || link.id === taken) return;
+    taken = link.id;
+    kept = '';
+    untrack(() => {
+      supposed.take(of);
+      if (of.category) category = of.category;
+    });
+  });
 </script>
 
 <svelte:head><title>certify · {job.plan.name}</title></svelte:head>
 <main class="grid grid-cols-[minmax(0,1fr)] content-start gap-4 px-3 py-4 lg:max-w-4xl lg:px-5">
   <h1 class="text-2xl font-bold">Limits of a category</h1>
+  <label class="max-w-xs text-sm"
+    >link it is about, if one
+    <input class="field font-mono" list="links" autocomplete="off" bind:value={label} /></label
+  >
+  <datalist id="links"
+    >{#each job.plan.ordered as l (l.id)}<option value={l.label}></option>{/each}</datalist
+  >
+  {#if label.trim() && !link}<p class="border-l-4 border-wrong pl-3" role="alert">
+      No link is called {label.trim()}: choose one of the list, or leave it empty.
+    </p>{/if}
   <Segments
     label="Category"
     options={CERTIFIED.map((c) => [c, `category ${c}`] as const)}
@@ -229,21 +240,10 @@
         </select>
       </label>
       <SweepChart points={whole} {before} parameter={shown} {category} {configured} />
-      {#if before.length}<p class="text-sm text-faint">
-          Dotted: the sweep kept before, {localTime(former!.at)}.
+      {#if former && before.length}<p class="text-sm text-faint">
+          Dotted: the sweep kept before, {localTime(former.at)}.
         </p>{/if}
       <form class="grid max-w-xl grid-cols-2 gap-2" onsubmit={keep}>
-        <label class="text-sm"
-          >link it is of<input
-            class="field font-mono"
-            list="links"
-            autocomplete="off"
-            bind:value={label}
-          /></label
-        >
-        <datalist id="links"
-          >{#each job.plan.ordered as l (l.id)}<option value={l.label}></option>{/each}</datalist
-        >
         <Choice
           label="its near end"
           options={ENDS.map((e) => [e, link ? endName(link, e) : e] as const)}
@@ -255,89 +255,7 @@
       {#if kept}<p role="status">{kept}</p>{/if}
     </section>
   {/if}
-  <section class="grid gap-2" aria-label="What it will carry">
-    <h2 class="text-xl font-bold">What will it carry?</h2>
-    <label class="max-w-xs text-sm"
-      >metres of the link, without cords
-      <input class="field font-mono" inputmode="decimal" bind:value={metres} placeholder="45" /></label
-    >
-    <div class="grid max-w-xl grid-cols-2 gap-2">
-      <label class="text-sm"
-        >warmest it gets, °C, in its bundle
-        <input class="field font-mono" inputmode="decimal" bind:value={celsius} /></label
-      >
-      <Choice
-        label="gauge"
-        options={[
-          [24, '24 AWG'],
-          [26, '26 AWG'],
-        ] as const}
-        value={gauge}
-        onchoose={(g) => (gauge = g)}
-      />
-      <label class="col-span-2 flex min-h-12 items-center gap-3"
-        ><input type="checkbox" class="size-6 accent-(--ink)" bind:checked={shielded} />screened cable</label
-      >
-    </div>
-    {#if !goodWarm}<p class="border-l-4 border-wrong pl-3" role="alert">
-        Write degrees between −20 and 60.
-      </p>{/if}
-    {#if metres.trim() && !known}<p class="border-l-4 border-wrong pl-3" role="alert">
-        Write metres between 0 and 200.
-      </p>{/if}
-    {#if known && goodWarm}
-      {@const longest = longestLink(warm, shielded)}
-      {#if length > longest}<p class="border-l-4 border-wrong pl-3">
-          At {warm} °C a link may be {longest} m: what stands below is for one that is cooler or shorter.
-        </p>{/if}
-      <ul class="border-t border-rule">
-        {#each carriedBy(category, length) as c (c.name)}
-          <li class="grid grid-cols-[8rem_6rem_1fr] gap-2 border-b border-rule py-2">
-            <strong class="font-mono">{c.name}</strong><span>{WILL[c.will]}</span><span class="text-faint"
-              >{c.why}</span
-            >
-          </li>
-        {/each}
-      </ul>
-      <ul class="border-t border-rule" aria-label="Power over the cable">
-        {#each powerCarried(gauge, length, warm) as p (p.type.type)}
-          <li class="grid grid-cols-[8rem_6rem_1fr] gap-2 border-b border-rule py-2">
-            <strong>power type {p.type.type}</strong><span>{WILL[p.will]}</span><span class="text-faint"
-              >{p.watts.toFixed(1)} W at the device, of {p.type.deviceWatts} W promised</span
-            >
-          </li>
-        {/each}
-      </ul>
-      {@const cord = openOfficeCord(length, gauge)}
-      <p>
-        {cord === null
-          ? 'Past 90 m there is no room for cords of an open office.'
-          : `Behind an outlet in an open office its cord may be ${cord} m, of ${gauge} AWG.`}
-      </p>
-      <p class="text-sm text-faint">
-        By category and length alone, as if every part were of it; a wiremap does not prove that. IEEE 802.3,
-        from memory.
-      </p>
-    {/if}
-  </section>
-  <section class="grid gap-2" aria-label="What could it be">
-    <h2 class="text-xl font-bold">What could it be, before it is made?</h2>
-    <p class="text-sm text-faint">The cable and its length as above; what else it would be made of:</p>
-    <div class="grid max-w-xl grid-cols-2 gap-2">
-      <Choice label="connector at the head" options={CATEGORIES} value={head} onchoose={(c) => (head = c)} />
-      <Choice label="connector at the tail" options={CATEGORIES} value={tail} onchoose={(c) => (tail = c)} />
-      <label class="text-sm"
-        >untwist at the worse end, mm
-        <input class="field font-mono" inputmode="decimal" bind:value={untwist} /></label
-      >
-    </div>
-    {#if known && goodWarm}
-      <p class={['border-l-8 pl-3', could.category ? 'border-ink' : 'border-wrong']} data-testid="could">
-        <strong class="text-xl">{could.category ? `Category ${could.category}` : 'No category'}</strong>. {could.reasons.join(
-          ' ',
-        )}
-      </p>
-    {:else}<p class="text-faint">Write its metres above.</p>{/if}
-  </section>
+  <WillCarry {supposed} {category} {of} label={link?.label ?? ''} />
+  <CouldBe {supposed} {category} />
 </main>
 <UndoLine />

@@ -9,6 +9,7 @@
   import SearchDrill from '$lib/drill/SearchDrill.svelte';
   import { DrillSession, SITTING_MINUTES } from '$lib/drill/session.svelte';
   import Standing from '$lib/drill/Standing.svelte';
+  import TerminationDrill from '$lib/drill/TerminationDrill.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
 
   const job = useJob();
@@ -61,7 +62,11 @@
       </section>
     {:else}
       {#key `${session.skill!.id} ${session.asked - Number(session.marked !== null)}`}
-        {#if !session.question}<SearchDrill {session} />
+        {#if session.skill!.exercise === 'termination'}<TerminationDrill
+            {session}
+            units={job.plan.policy.units}
+          />
+        {:else if !session.question}<SearchDrill {session} />
         {:else if session.question.kind === 'order'}<OrderDrill {session} question={session.question} />
         {:else if session.question.kind === 'choice'}<ChoiceDrill {session} question={session.question} />
         {:else}<NumberDrill {session} question={session.question} />{/if}

@@ -203,7 +203,7 @@
           if (e.currentTarget.checked) policy.drillFirst = true;
           else delete policy.drillFirst;
         }}
-      />less than every gate is offered only to who has the order in the drill</label
+      />less than every gate is offered only to who has passed its order and its slips in the drill</label
     >
     <label class="text-sm"
       >slack at an end that nobody measured, mm

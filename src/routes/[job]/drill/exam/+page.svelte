@@ -1,6 +1,7 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte';
-  import { asksWords, EXAM, newSeed, readSeed, rightWords } from '$core/drill/exam';
+  import { asksWords, EXAM, laidOn, newSeed, readSeed, rightWords } from '$core/drill/exam';
+  import { faultsOfJob } from '$core/drill/own-faults';
   import { skillOf } from '$core/drill/skills';
   import { apiAddress, asking } from '$lib/address/address';
   import { saveText } from '$lib/device/save-text';
@@ -14,6 +15,7 @@
   const job = useJob();
   const session = untrack(() => new ExamSession(job));
   let typed = $state(newSeed(Math.random));
+  const faults = $derived(faultsOfJob(job.log.here));
   let own = $state(false);
   let problem = $state('');
   onMount(() => {
@@ -27,7 +29,9 @@
   function begin(event: SubmitEvent): void {
     event.preventDefault();
     const seed = readSeed(typed);
-    problem = seed ? '' : 'An exam is called by 3 to 12 letters and digits, such as K3F7Q.';
+    problem = seed
+      ? ''
+      : 'An exam is called by 3 to 12 letters and digits, such as K3F7Q, and perhaps -18 and the like behind them.';
     if (seed) session.begin(seed, own);
   }
   const paper = (answers: boolean) =>
@@ -64,14 +68,15 @@
     <p>
       {EXAM.questions} questions in {EXAM.minutes} minutes, passed with {Math.round(
         EXAM.pass * EXAM.questions,
-      )} right. Its name makes it: the same name asks everybody the same, on screen and on paper.
+      )} right. Its name makes it: the same name asks everybody the same, on screen and on paper. Numbers behind
+      it lay half of it on those skills.
     </p>
     <form class="grid gap-3" onsubmit={begin}>
       <label class="text-sm"
         >its name
         <input
           class="field font-mono text-2xl uppercase"
-          maxlength="12"
+          maxlength="24"
           autocomplete="off"
           bind:value={typed}
         /></label
@@ -80,6 +85,14 @@
         ><input type="checkbox" class="size-6 accent-(--ink)" bind:checked={own} />orders of this job’s own
         connectors alone</label
       >
+      {#if laidOn('', faults) !== ''}
+        <button
+          class="act"
+          type="button"
+          onclick={() => (typed = laidOn(typed.trim() || newSeed(Math.random), faults))}
+          >Lay it on what went wrong here</button
+        >
+      {/if}
       {#if problem}<p class="border-l-4 border-wrong pl-3" role="alert">{problem}</p>{/if}
       <button class="in-reach-alone act min-h-14 act-now text-lg" data-main-action
         >Begin: the time runs from here <kbd class="hidden key lg:inline">PgDn</kbd></button
