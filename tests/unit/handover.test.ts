@@ -12,6 +12,8 @@ import { snagsPdf, workSheetsPdf } from '../../src/lib/server/handover/sheets-pd
 import { verify } from '../../src/core/handover/verify';
 import type { JobFile } from '../../src/core/model/job';
 import { openDatabase, type Db } from '../../src/lib/server/db/open';
+import { INKS } from '../../src/lib/server/handover/loom-drawing';
+import { wrongCopper } from '../../src/lib/server/handover/wrong-copper';
 import { recordPdf } from '../../src/lib/server/handover/record-pdf';
 import { recordXlsx } from '../../src/lib/server/handover/record-xlsx';
 import { appendEntries } from '../../src/lib/server/jobs/entries';
@@ -80,6 +82,39 @@ describe('the as-built record', () => {
     const { text } = await read(await recordPdf(record, handed));
     expect(text).toContain('I. Rask');
     expect(text).toContain('3 open points');
+  });
+  it('draws the copper of what failed: as it was found where it was, as it most likely was where not', async () => {
+    const record = recordOf(demo(), AT);
+    const copper = await wrongCopper(record);
+    const drawable = record.links.filter((l) => l.story.some((s) => /fail by/.test(s.says)) && !/^coax/.test(l.head.connector)); // prettier-ignore
+    expect(drawable.length).toBeGreaterThan(5);
+    for (const l of drawable) expect(copper.get(l.id)?.length, l.identifier).toBeGreaterThan(0);
+    // What was written down as found is what is drawn: K1-03 had a missed punch at contact 6 of its head.
+    const [k103] = copper.get(record.links.find((l) => l.identifier === 'K1-03')!.id)!;
+    expect([k103!.found, k103!.copper.head.open, k103!.copper.tail.open]).toEqual([true, ['6'], []]);
+    expect([...copper.values()].flat().some((c) => !c.found)).toBe(true);
+    const { text, pages } = await read(await recordPdf(record, null, { copper, pictures: new Map() }));
+    expect(text).toContain('As it was found, read');
+    expect(text).toContain('What it most likely was, read');
+    expect(text).toContain('×6');
+    expect(pages.length).toBeGreaterThan(8);
+  }, 60_000);
+  it('draws its floors to scale with the walk from each closet, and close-ups as they were taken', async () => {
+    const record = recordOf(demo(), AT);
+    const told = record.links.find((l) => l.story.length)!;
+    const png = readFileSync(new URL('../../docs/screenshots/rack.png', import.meta.url));
+    const picture = { bytes: png, width: 1280, height: 800, alt: 'Close-up' };
+    const pdf = await recordPdf(record, null, { copper: new Map(), pictures: new Map([[told.id, [picture, picture, picture, picture]]]) }); // prettier-ignore
+    const { text, outline } = await read(pdf);
+    expect(outline).toContain('Where it is');
+    for (const s of record.file.spaces) expect(text).toContain(s.name);
+    // The demo has no corridors: every walk is reckoned straight, and says so.
+    expect(text).toMatch(/On foot from Low closet:.* \d+ m, straight/);
+    expect((pdf.toString('latin1').match(/\/Subtype \/Image/g) ?? []).length).toBeGreaterThan(0);
+  });
+  it('has the inks of the style sheet', () => {
+    const css = readFileSync(new URL('../../src/app.css', import.meta.url), 'utf8');
+    for (const [token, ink] of Object.entries(INKS)) expect(css).toContain(`${token}: ${ink};`);
   });
   it('as a workbook has a sheet for every panel, and sums that are the record’s', async () => {
     const file = demo();

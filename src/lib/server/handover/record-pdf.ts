@@ -9,7 +9,12 @@ import { formatMetres } from '$core/model/metres';
 import type { JobEntryOf } from '$core/model/entry';
 import { EVIDENCE_WORDS } from '$core/reading/verdict';
 import { FAMILY_NAMES, type ConnectorFamily } from '$core/wiring/connector';
+import { Ways } from '$core/survey/ways';
+import type { Floor, Space } from '$core/model/job';
 import { Paper } from '../pdf/paper';
+import { floorOnPaper } from './floor-drawing';
+import { loomOnPaper } from './loom-drawing';
+import type { WrongCopper } from './wrong-copper';
 
 const day = (at: string) => at.slice(0, 10);
 const RESULT = { pass: 'pass', provisional: 'provisional', fail: 'FAIL', none: 'not proven' } as const;
@@ -21,8 +26,53 @@ const MOST_NAMED = 300;
 /** The box a signature is drawn in on the glass, in its own units. */
 export const SIGNATURE_BOX = { width: 600, height: 200 } as const;
 
+/** A close-up of an end as it is drawn in the record. */
+export interface RecordPicture {
+  bytes: Uint8Array;
+  width: number;
+  height: number;
+  alt: string;
+}
+/** What a record shows beside its words, by the link's id. */
+export interface Shown {
+  copper: ReadonlyMap<string, readonly WrongCopper[]>;
+  pictures: ReadonlyMap<string, readonly RecordPicture[]>;
+}
+/** How high a close-up is, in mm. */
+const PICTURE_MM = 34;
+
+/** Where the spaces are, floor by floor to scale, and how far it is from each closet. */
+async function plans(paper: Paper, file: HandoverRecord['file']): Promise<void> {
+  const spaces = (file.spaces as Space[]).filter((s) => !s.retired);
+  if (!spaces.length) return;
+  const floors = ((file.floors ?? []) as Floor[]).filter((f) => !f.retired);
+  const ways = new Ways(floors);
+  paper.h1('Where it is');
+  paper.p(
+    'Closets are filled. Drawn to the scale of the plan of spaces; what was not measured lies where it was put.',
+  );
+  for (const floor of [...new Set(spaces.map((s) => s.floor))].sort((a, b) => a - b)) {
+    const here = spaces.filter((s) => s.floor === floor);
+    paper.h2(`Floor ${floor}`);
+    floorOnPaper(
+      paper,
+      floor,
+      here,
+      floors.find((f) => f.floor === floor),
+    );
+    for (const closet of spaces.filter((s) => s.kind === 'closet')) {
+      const walks = here.filter((s) => s.id !== closet.id).map((s) => ({ s, way: ways.between(closet, s) }));
+      if (walks.length)
+        paper.p(
+          `On foot from ${closet.name}: ${walks.map(({ s, way }) => `${s.name} ${Math.round(way.metres)} m${way.guess ? ', straight' : ''}`).join('; ')}.`,
+        );
+    }
+    await paper.breathe();
+  }
+}
+
 /** The as-built record as a PDF: searched, read aloud, printed on A4. Drawn in slices, so that others are answered meanwhile. */
-export async function recordPdf(record: HandoverRecord, handed: JobEntryOf<'handed-over'> | null): Promise<Buffer> {
+export async function recordPdf(record: HandoverRecord, handed: JobEntryOf<'handed-over'> | null, shown: Shown = { copper: new Map(), pictures: new Map() }): Promise<Buffer> {
   const { file, summary } = record;
   const { policy } = file.job;
   const metres = (l: LinkRecord) =>
@@ -68,12 +118,18 @@ export async function recordPdf(record: HandoverRecord, handed: JobEntryOf<'hand
       await paper.breathe();
     }
   }
+  await plans(paper, file);
   const told = record.links.filter((l) => l.story.length);
   if (told.length) {
     paper.h1('Links that were not right at once');
     for (const l of told) {
       paper.h2(`${l.identifier}: ${RESULT[l.result]}`);
       for (const s of l.story) paper.item(`${s.at.slice(0, 16).replace('T', ' ')} ${s.by}: ${s.says}`);
+      for (const copper of shown.copper.get(l.id) ?? []) {
+        loomOnPaper(paper, copper);
+        await paper.breathe();
+      }
+      paper.pictures(shown.pictures.get(l.id) ?? [], PICTURE_MM);
       await paper.breathe();
     }
   }

@@ -12,6 +12,16 @@ const LINE = 1.35;
 /** Runs of so many lines are drawn before others are answered. */
 const LINES_AT_ONCE = 60;
 
+/** Letters stand so far above their base line, in parts of their size. */
+const ASCENT = 0.95;
+/** Writes a text of a drawing: from `x`, on the line `base`, centred in a width. */
+export type DrawText = (
+  text: string,
+  x: number,
+  base: number,
+  as: { size: number; width: number; colour?: string },
+) => void;
+
 /** A document on A4 paper, written from the top down: headings that are its outline, paragraphs, rows, drawings. */
 export class Paper {
   readonly doc: PDFKit.PDFDocument;
@@ -129,25 +139,27 @@ export class Paper {
   item(text: string): void {
     this.write('P', `· ${text}`, 'plain', SIZE.text, 3 * MM);
   }
-  /** One row of columns as wide as their shares of the page; what does not fit is cut. */
+  /** One row of columns as wide as their shares of the page; what does not fit on a line goes on below it. */
   row(cells: readonly string[], shares: readonly number[], weight: 'plain' | 'bold' = 'plain'): void {
     const size = SIZE.small;
     const before = this.pages;
-    this.room(size * LINE + 2);
+    const whole = shares.reduce((a, b) => a + b, 0);
+    const wide = shares.map((s) => (WIDTH * s) / whole);
+    const lines = cells.map((c, i) => this.wrapped(c, weight, size, wide[i]! - 4));
+    const high = Math.max(1, ...lines.map((l) => l.length)) * size * LINE;
+    this.room(high + 2);
     // A table that goes on says again what its columns are.
     if (weight === 'bold') this.head = { cells, shares };
     else if (this.pages > before && this.head) this.row(this.head.cells, this.head.shares, 'bold');
-    const whole = shares.reduce((a, b) => a + b, 0);
     const { y } = this;
     this.tagged('P', () => {
       let x = PAGE.margin;
-      cells.forEach((cell, i) => {
-        const width = (WIDTH * shares[i]!) / whole;
-        this.fonts.at(this.clipped(this.fonts.writable(cell), weight, size, width - 4), x, y, weight, size);
-        x += width;
+      lines.forEach((cell, i) => {
+        cell.forEach((line, k) => this.fonts.at(line, x, y + k * size * LINE, weight, size));
+        x += wide[i]!;
       });
     });
-    this.y += size * LINE;
+    this.y += high;
     this.doc.markContent('Artifact', { type: 'Layout' });
     this.doc.lineWidth(weight === 'bold' ? 0.8 : 0.2).moveTo(PAGE.margin, this.y).lineTo(PAGE.margin + WIDTH, this.y).stroke('#444'); // prettier-ignore
     this.doc.endMarkedContent();
@@ -164,6 +176,65 @@ export class Paper {
     });
     this.section.add(figure);
     this.y += mm * MM;
+  }
+  /**
+   * A drawing in its own units, so many millimetres wide, with words for whoever cannot see it and the title it stands
+   * under on the same page. `text` writes centred in
+   * a width, on a base line, as small as it takes to fit.
+   */
+  figure(
+    alt: string,
+    size: { width: number; height: number },
+    mm: number,
+    draw: (doc: PDFKit.PDFDocument, text: DrawText) => void,
+    title = '',
+  ): void {
+    const scale = (mm * MM) / size.width;
+    this.head = null;
+    const caption = title ? SIZE.text * LINE : 0;
+    this.room(size.height * scale + caption * 2);
+    if (title) this.p(title);
+    const { y } = this;
+    const figure = this.doc.struct('Figure', { alt }, () => {
+      this.doc.save().translate(PAGE.margin, y).scale(scale);
+      draw(this.doc, (text, x, base, { size: most, width, colour = '#000000' }) => {
+        const written = this.fonts.writable(text);
+        const unit = this.fonts.widthOf(written, 'bold', 1);
+        const fits = Math.min(most, unit ? width / unit : most);
+        this.doc.fillColor(colour);
+        this.fonts.at(written, x + (width - unit * fits) / 2, base - ASCENT * fits, 'bold', fits);
+      });
+      this.doc.restore();
+      this.doc.fillColor('#000');
+    });
+    this.section.add(figure);
+    this.y += size.height * scale;
+    this.lines += LINES_AT_ONCE / 4;
+  }
+  /** Pictures side by side, so many millimetres high; those that do not fit go on below. */
+  pictures(
+    list: readonly { bytes: Uint8Array; width: number; height: number; alt: string }[],
+    mm: number,
+  ): void {
+    this.head = null;
+    const high = mm * MM;
+    let x = 0;
+    for (const { bytes, width, height, alt } of list) {
+      const wide = Math.min(WIDTH, (high * width) / height);
+      if (x > 0 && x + wide > WIDTH) {
+        x = 0;
+        this.y += high + 2 * MM;
+      }
+      this.room(high + 2 * MM);
+      const at = { x: PAGE.margin + x, y: this.y };
+      const figure = this.doc.struct('Figure', { alt }, () => {
+        this.doc.image(Buffer.from(bytes), at.x, at.y, { fit: [wide, high] });
+      });
+      this.section.add(figure);
+      x += wide + 2 * MM;
+      this.lines += LINES_AT_ONCE / 4;
+    }
+    if (list.length) this.y += high + 2 * MM;
   }
   /** Lets others be answered in between. */
   async breathe(): Promise<void> {

@@ -1,13 +1,9 @@
 import { z } from 'zod';
 import { canonicalJson } from '$core/formats/canonical';
-import { recordOf } from '$core/handover/record';
-import type { JobFile } from '$core/model/job';
 import { database } from '$lib/server/db';
-import { recordPdf } from '$lib/server/handover/record-pdf';
+import { asBuiltPdf, recordNow } from '$lib/server/handover/as-built';
 import { recordXlsx } from '$lib/server/handover/record-xlsx';
-import { handoverState } from '$lib/server/jobs/handover';
-import { exportJob } from '$lib/server/jobs/job-file';
-import { answering, noSuchJob, readQuery, Refused } from '$lib/server/refused';
+import { answering, readQuery, Refused } from '$lib/server/refused';
 import type { RequestHandler } from './$types';
 
 const query = z.object({ as: z.enum(['pdf', 'json', 'xlsx']).default('pdf') });
@@ -28,15 +24,12 @@ export const GET: RequestHandler = ({ params, url, locals }) =>
         [],
         403,
       );
-    const file = await exportJob(db, params.job);
-    if (file === undefined) throw noSuchJob(params.job);
-    const record = recordOf(JSON.parse(file) as JobFile, new Date().toISOString());
     const body =
-      as === 'json'
-        ? canonicalJson(record)
-        : as === 'xlsx'
-          ? new Uint8Array(await recordXlsx(record))
-          : new Uint8Array(await recordPdf(record, (await handoverState(db, params.job)).last));
+      as === 'pdf'
+        ? new Uint8Array(await asBuiltPdf(db, params.job))
+        : as === 'json'
+          ? canonicalJson(await recordNow(db, params.job))
+          : new Uint8Array(await recordXlsx(await recordNow(db, params.job)));
     return new Response(body, {
       headers: {
         'content-type': TYPES[as],
