@@ -13,9 +13,9 @@ install_packages() {
 }
 
 build_when_stale() {
-  if [ ! -e build/index.js ] || [ -n "$(find src static package.json package-lock.json svelte.config.js vite.config.ts -newer build/index.js -print -quit)" ]; then
+  if [ ! -e build/index.js ] || [ -n "$(find src static package.json package-lock.json svelte.config.js vite.config.ts vite.thread.config.ts -newer build/index.js -print -quit)" ]; then
     echo "Building …"
-    npx --no-install vite build >build.log 2>&1 || { cat build.log >&2; exit 1; }
+    npm run build >build.log 2>&1 || { cat build.log >&2; exit 1; }
     touch build/index.js
   fi
 }

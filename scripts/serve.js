@@ -6,6 +6,7 @@ import { readFile } from 'node:fs/promises';
 import http from 'node:http';
 import https from 'node:https';
 import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { text } from 'node:stream/consumers';
 import { certificate } from './serve/authority.js';
 import { fingerprint, trustPage } from './serve/trust-page.js';
@@ -26,6 +27,7 @@ if (process.argv.includes('--demo') && host !== '127.0.0.1' && host !== 'localho
   fail('The demo answers this machine alone: leave HOST out, or use bin/serve for others to reach it.');
 
 process.env.BODY_SIZE_LIMIT ||= 'Infinity';
+process.env.GAUNTLET_THREAD ||= fileURLToPath(new URL('../build/thread/worker.js', import.meta.url));
 // What a request says of its scheme and its sender is believed of a proxy alone, and only where one was named.
 const proxied = process.env.GAUNTLET_PROXY === 'on';
 const SCHEME = 'x-gauntlet-scheme';

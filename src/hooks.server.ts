@@ -7,14 +7,15 @@ import { database, databaseFile } from '$lib/server/db';
 import { stillThere } from '$lib/server/db/hold';
 import { DatabaseUnusable } from '$lib/server/db/open';
 import { databaseTrouble, FILE_GONE } from '$lib/server/db/troubles';
-import { warmUp } from '$lib/server/engine';
 import { isOurs, loopback } from '$lib/server/front/hosts';
 import { fromElsewhere } from '$lib/server/front/origin';
 import { tooMany } from '$lib/server/front/rates';
 import { noSuchJob } from '$lib/server/refused';
+import { beside } from '$lib/server/thread/pool';
 
 export const init: ServerInit = async () => {
-  void warmUp();
+  // Built beside the server from its start: nobody waits for it, and nobody is kept waiting by it.
+  void beside('warm-up', undefined as never).catch(() => undefined);
   if (!accessRequired()) return;
   const code = await firstCode(await database());
   if (code) console.log(`Nobody is let in yet. Open /enter on your own device and type this code: ${code}`);

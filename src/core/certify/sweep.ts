@@ -42,15 +42,22 @@ export function readSweep(text: string): ReadSweep {
   if (at.some((i) => i < 0)) return no('The file wants the columns pair_or_pairs, parameter, mhz and db.');
   if (data.length > MOST_POINTS) return no(`There are ${data.length - 1} points; at most ${MOST_POINTS} are read.`);
   const points: SweepPoint[] = [];
-  for (const [line, row] of data.slice(1).entries()) {
+  // A file has few names and ten thousand rows: each is read once.
+  const names = new Map<string, { far: boolean; parameter: Parameter | undefined }>();
+  const combinations = new Map<string, string | null>();
+  for (let line = 0; line < data.length - 1; line++) {
+    const row = data[line + 1]!;
     const [pairs, name, mhz, db] = at.map((i) => (row[i] ?? '').trim()) as [string, string, string, string];
-    const far = /@\s*(far|remote)/i.test(name);
-    const parameter = NAMES[bare(name.replace(/@.*/, ''))];
+    let named = names.get(name);
+    if (!named) names.set(name, (named = { far: /@\s*(far|remote)/i.test(name), parameter: NAMES[bare(name.replace(/@.*/, ''))] }));
+    const { far, parameter } = named;
+    let combination = combinations.get(pairs);
+    if (combination === undefined) combinations.set(pairs, (combination = /^\d{2}(\s*[-/]\s*\d{2})?$/.test(pairs) ? pairs.replace(/\s*[-/]\s*/, '-') : null));
     const [f, value] = [Number(mhz.replace(',', '.')), Number(db.replace(',', '.'))];
     if (!parameter) return no(`Row ${line + 2}: “${name.slice(0, 20)}” is no parameter: write ${PARAMETERS.join(', ')}.`);
-    if (!/^\d{2}(\s*[-/]\s*\d{2})?$/.test(pairs)) return no(`Row ${line + 2}: “${pairs.slice(0, 20)}” is no pair: write 36, or 36-45.`);
+    if (combination === null) return no(`Row ${line + 2}: “${pairs.slice(0, 20)}” is no pair: write 36, or 36-45.`);
     if (!(f > 0 && f <= 3000) || !Number.isFinite(value) || Math.abs(value) > 200 || !mhz || !db) return no(`Row ${line + 2}: ${mhz || 'nothing'} MHz and ${db || 'nothing'} dB cannot be.`);
-    points.push({ pairs: pairs.replace(/\s*[-/]\s*/, '-'), parameter, far, mhz: f, db: Math.abs(value) });
+    points.push({ pairs: combination, parameter, far, mhz: f, db: Math.abs(value) });
   }
   return points.length ? { ok: true, points } : no('There is a header but no point below it.');
 } // prettier-ignore
@@ -144,32 +151,30 @@ export function judgeSweep(points: readonly SweepPoint[], category: Certified, c
   const all = withPowerSums(points);
   const loss = new Map<string, Map<number, number>>();
   for (const p of all) if (p.parameter === 'IL') loss.set(p.pairs, (loss.get(p.pairs) ?? new Map<number, number>()).set(p.mhz, p.db));
-  const least = (pairs: string, mhz: number) => {
-    const of = (pair: string) => loss.get(pair)?.get(mhz) ?? Infinity;
-    return pairs.length > 2 ? Math.min(of(pairs.slice(0, 2)), of(pairs.slice(3))) : of(pairs);
+  /** What holds for all points of a line; points of one line mostly lie together, and each line is looked up once. */
+  const lineOf = (p: SweepPoint) => {
+    const quiet = p.parameter === 'RL' ? NOT_JUDGED_BELOW.RL : p.parameter === 'NEXT' || p.parameter === 'PSNEXT' ? NOT_JUDGED_BELOW.NEXT : 0;
+    const losses = quiet ? p.pairs.split('-').map((pair) => loss.get(pair)) : [];
+    let limitsOf = limits.get(p.parameter);
+    if (!limitsOf) limits.set(p.parameter, (limitsOf = new Map<number, number | null>()));
+    return { parameter: p.parameter, pairs: p.pairs, far: p.far, quiet, losses, limits: limitsOf, key: `${p.parameter} ${p.far}` };
   };
   const limits = new Map<Parameter, Map<number, number | null>>();
-  const limitOf = (parameter: Parameter, mhz: number): number | null => {
-    let known = limits.get(parameter);
-    if (!known) limits.set(parameter, (known = new Map<number, number | null>()));
-    let limit = known.get(mhz);
-    if (limit === undefined) known.set(mhz, (limit = limitAt(category, configured, parameter, mhz)));
-    return limit;
-  };
   const worst = new Map<string, Worst>();
   let left = 0;
+  let line: ReturnType<typeof lineOf> | undefined;
   for (const p of all) {
-    const limit = limitOf(p.parameter, p.mhz);
-    const quiet = p.parameter === 'RL' ? NOT_JUDGED_BELOW.RL : p.parameter === 'NEXT' || p.parameter === 'PSNEXT' ? NOT_JUDGED_BELOW.NEXT : 0;
-    if (limit === null || (quiet && least(p.pairs, p.mhz) < quiet)) {
+    if (line?.pairs !== p.pairs || line.parameter !== p.parameter || line.far !== p.far) line = lineOf(p);
+    let limit = line.limits.get(p.mhz);
+    if (limit === undefined) line.limits.set(p.mhz, (limit = limitAt(category, configured, p.parameter, p.mhz)));
+    if (limit === null || (line.quiet && line.losses.some((l) => (l?.get(p.mhz) ?? Infinity) < line!.quiet))) {
       left++;
       continue;
     }
     const margin = p.parameter === 'IL' ? limit - p.db : p.db - limit;
-    const key = `${p.parameter} ${p.far}`;
-    const before = worst.get(key);
+    const before = worst.get(line.key);
     if (!before || margin < before.margin)
-      worst.set(key, { parameter: p.parameter, far: p.far, pairs: p.pairs, mhz: p.mhz, db: p.db, limit, margin, doubt: doubtOf(category, configured, p.parameter) });
+      worst.set(line.key, { parameter: p.parameter, far: p.far, pairs: p.pairs, mhz: p.mhz, db: p.db, limit, margin, doubt: doubtOf(category, configured, p.parameter) });
   }
   const list = [...worst.values()].sort((a, b) => a.margin - b.margin);
   const missing = PARAMETERS.filter((x) => !all.some((p) => p.parameter === x));

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { ECharts } from 'echarts/core';
   import { limitAt, PARAMETER_WORDS, TOP_MHZ, type Certified, type Configured, type Parameter } from '$core/certify/limits'; // prettier-ignore
+  import { thinned } from '$core/certify/keep-sweep';
   import type { SweepPoint } from '$core/certify/sweep';
 
   /** One parameter of a sweep against its limit: pairs told apart by their dashes and names, not by colour. */
@@ -20,6 +21,9 @@
   let box = $state<HTMLDivElement>();
   let chart: ECharts | undefined;
   const DASHES = ['solid', [8, 4], [2, 3], [10, 3, 2, 3], [4, 6], [14, 4]] as const;
+
+  /** A line has no more points than a phone has dots across; its dips are among them. */
+  const DRAWN_POINTS = 320;
 
   /** Lines of a sweep by their pairs and end. */
   function linesOf(list: readonly SweepPoint[]): Map<string, [number, number][]> {
@@ -45,16 +49,15 @@
       ...[...groups].map(([name, data], i) => ({
         name,
         type: 'line',
-        data: data.sort((a, b) => a[0] - b[0]),
+        data: thinned(data, DRAWN_POINTS),
         showSymbol: false,
-        sampling: 'lttb',
         lineStyle: { color: ink, width: 1.3, type: DASHES[i % DASHES.length] },
         itemStyle: { color: ink },
       })),
       ...[...linesOf(before)].map(([name, data]) => ({
         name: `${name}, before`,
         type: 'line',
-        data: data.sort((a, b) => a[0] - b[0]),
+        data: thinned(data, DRAWN_POINTS),
         showSymbol: false,
         lineStyle: { color: ink, width: 1, type: [1, 4], opacity: 0.6 },
         itemStyle: { color: ink },

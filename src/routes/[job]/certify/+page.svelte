@@ -26,9 +26,11 @@
   let points = $state.raw<readonly SweepPoint[]>([]);
   let name = $state('');
   let says = $state('');
-  let shown = $state<Parameter>('NEXT');
+  let drawn = $state<Parameter | null>(null);
   const whole = $derived(withPowerSums(points));
-  const verdict = $derived(points.length ? judgeSweep(points, category, configured) : null);
+  const verdict = $derived(points.length ? judgeSweep(whole, category, configured) : null);
+  /** What is drawn: what somebody chose, else the worst. */
+  const shown = $derived(drawn ?? verdict?.worst[0]?.parameter ?? 'NEXT');
   const CONFIGURED_WORDS: Record<Configured, string> = {
     'permanent-link': 'permanent link',
     channel: 'channel',
@@ -73,7 +75,7 @@
     if (!read.ok) return;
     const of = new Set(read.points.map((p) => `${p.pairs} ${p.parameter} ${p.far}`));
     points = [...(alone ? [] : points.filter((p) => !of.has(`${p.pairs} ${p.parameter} ${p.far}`))), ...read.points]; // prettier-ignore
-    shown = judgeSweep(points, category, configured).worst[0]?.parameter ?? 'NEXT';
+    drawn = null;
   }
   let label = $state(untrack(() => job.plan.link(page.url.searchParams.get('link') ?? '')?.label ?? ''));
   let near = $state<End>('head');
@@ -232,7 +234,7 @@
       </div>
       <label class="max-w-md text-sm"
         >drawn
-        <select class="field" bind:value={shown}>
+        <select class="field" bind:value={() => shown, (p) => (drawn = p)}>
           {#each PARAMETERS.filter((p) => whole.some((x) => x.parameter === p)) as p (p)}<option
               value={p}
               class="bg-paper">{PARAMETER_WORDS[p]}</option

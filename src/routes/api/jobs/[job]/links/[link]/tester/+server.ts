@@ -2,9 +2,8 @@ import { EVIDENCE } from '$core/model/evidence';
 import { z } from 'zod';
 import { ENDS } from '$core/wiring/conductors';
 import { fromSegment } from '$lib/address/address';
-import { database } from '$lib/server/db';
-import { runSimulatedTester } from '$lib/server/jobs/practice';
 import { answering, readJson, Refused } from '$lib/server/refused';
+import { beside } from '$lib/server/thread/pool';
 import type { RequestHandler } from './$types';
 
 const MOST_BYTES = 20_000;
@@ -18,12 +17,11 @@ export const POST: RequestHandler = ({ params, request }) =>
   answering(async () => {
     const parsed = runSchema.safeParse(await readJson(request, MOST_BYTES));
     if (!parsed.success) throw Refused.fromZod('This is nothing a tester can be asked.', parsed.error);
-    const lines = await runSimulatedTester(
-      await database(),
-      params.job,
-      fromSegment(params.link),
-      parsed.data,
-    );
+    const lines = await beside('simulated-tester', {
+      job: params.job,
+      link: fromSegment(params.link),
+      run: parsed.data,
+    });
     return new Response(lines.map((l) => `${l}\n`).join(''), {
       headers: { 'content-type': 'text/plain; charset=utf-8' },
     });

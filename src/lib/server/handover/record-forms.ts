@@ -1,0 +1,4 @@
+/** What a record is asked as. */
+export const RECORD_FORMS = ['pdf', 'json', 'xlsx'] as const;
+/** What a record is asked as. */
+export type RecordForm = (typeof RECORD_FORMS)[number];

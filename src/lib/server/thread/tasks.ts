@@ -1,0 +1,57 @@
+import { Contradiction } from '$core/reading/contradiction';
+import type { DiagnoseInput, Diagnosis } from '$core/diagnose/types';
+import { canonicalJson } from '$core/formats/canonical';
+import type { Db } from '../db/open';
+import { diagnosisEngine, indexReady, warmUp } from '../engine';
+import { asBuiltPdf, recordNow } from '../handover/as-built';
+import { recordXlsx } from '../handover/record-xlsx';
+import { runSimulatedTester, type PracticeRun } from '../jobs/practice';
+import type { RecordForm } from '../handover/record-forms';
+import { Refused } from '../refused';
+
+/** What is long enough to be done beside the server: each takes the database, where it wants one, and what is asked. */
+export const TASKS = {
+  /** Builds what the first diagnosis would wait for. */
+  'warm-up': async (): Promise<void> => warmUp(),
+  diagnose: async (_db: () => Promise<Db>, input: DiagnoseInput): Promise<Diagnosis> => {
+    await indexReady(input);
+    try {
+      return diagnosisEngine().diagnose(input);
+    } catch (error) {
+      if (error instanceof Contradiction)
+        throw new Refused(error.message, [{ path: error.path, message: error.message }]);
+      throw error;
+    }
+  },
+  'simulated-tester': async (
+    db: () => Promise<Db>,
+    { job, link, run }: { job: string; link: string; run: PracticeRun },
+  ): Promise<string[]> => runSimulatedTester(await db(), job, link, run),
+  record: async (
+    db: () => Promise<Db>,
+    { job, as }: { job: string; as: RecordForm },
+  ): Promise<Uint8Array<ArrayBuffer>> => {
+    if (as === 'pdf') return new Uint8Array(await asBuiltPdf(await db(), job));
+    const record = await recordNow(await db(), job);
+    return as === 'xlsx'
+      ? new Uint8Array(await recordXlsx(record))
+      : new Uint8Array(Buffer.from(canonicalJson(record)));
+  },
+} as const;
+/** The name of a task. */
+export type Task = keyof typeof TASKS;
+/** What a task is asked. */
+export type Asked<T extends Task> = Parameters<(typeof TASKS)[T]>[1];
+/** What a task answers. */
+export type Answered<T extends Task> = Awaited<ReturnType<(typeof TASKS)[T]>>;
+
+/** A task as it is sent to the thread, and what comes back. */
+export interface Sent {
+  id: number;
+  task: Task;
+  asked: unknown;
+}
+/** What comes back from the thread: an answer, a refusal, or a fault with its words. */
+export type Reply = { id: number } & (
+  { answer: unknown } | { refused: Pick<Refused, 'message' | 'issues' | 'status'> } | { fault: string }
+);
