@@ -2,8 +2,11 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { zipSync } from 'fflate';
 import { beforeEach, describe, expect, it } from 'vitest';
+import { sumOfPicture } from '../../src/core/handover/pictures';
+import { verify } from '../../src/core/handover/verify';
 import type { LogEntry } from '../../src/core/model/entry';
 import type { JobFile, Policy } from '../../src/core/model/job';
+import { readToVerify } from '../../src/lib/handover/read-package';
 import { openDatabase, type Db } from '../../src/lib/server/db/open';
 import { appendEntries } from '../../src/lib/server/jobs/entries';
 import { exportJob, importJob, readPlan } from '../../src/lib/server/jobs/job-file';
@@ -63,6 +66,26 @@ describe('a package', () => {
     expect(await readPhoto(other, DEMO, PHOTO)).toBeUndefined();
     await keepPhoto(other, DEMO, PHOTO, picture());
     expect(await readPhoto(other, DEMO, PHOTO)).toBeDefined();
+  });
+  it('is held against its log: each picture is the one that was taken, another one is named, a missing one told', async () => {
+    const summed = (sha256?: string) => {
+      const file = demo();
+      const [link] = file.links;
+      const data = { photo: PHOTO, width: 1, height: 1, ...(sha256 ? { sha256 } : {}) };
+      file.entries.push({ id: randomUUID(), job: DEMO, link: link!.id, end: 'head', kind: 'photo', at: '2026-11-20T08:00:00Z', by: file.crew[0]!.id, data }); // prettier-ignore
+      return file;
+    };
+    const read = readToVerify(await bytesOf(await exportPackage(db, DEMO)));
+    expect([...read.photos!.keys()]).toEqual([PHOTO]);
+    const says = (file: unknown, photos = read.photos) => verify(file, '', photos);
+    expect(says(read.body).says.join(' ')).toContain('1 picture of an older version');
+    expect(says(summed(sumOfPicture(picture()))).says.join(' ')).toContain('1 picture is what was taken.');
+    expect(says(summed(sumOfPicture(picture())), new Map()).says.join(' ')).toContain('1 picture that the log names is not in this package'); // prettier-ignore
+    const other = says(summed(sumOfPicture(new Uint8Array([1]))));
+    expect([other.ok, other.says[0]]).toEqual([
+      false,
+      expect.stringContaining('is not the one that was taken'),
+    ]);
   });
   it('that is damaged, has no job, or holds something that is no picture is refused and leaves nothing', async () => {
     const packed = await bytesOf(await exportPackage(db, DEMO));

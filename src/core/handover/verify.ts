@@ -3,6 +3,7 @@ import { jobFileSchema, type JobFile } from '../model/job';
 import type { LogEntry } from '../model/entry';
 import { chainOf, rootTyped, type Chain } from './chain';
 import { recordOf, recordSchema, type HandoverRecord } from './record';
+import { picturesHold } from './pictures';
 import { keyWords, sealHolds } from './seal';
 
 /** What became of a check. `sure` is false where nothing outside the file was held against it. */
@@ -25,12 +26,12 @@ export const WHAT_IT_PROVES = [
 /**
  * Checks a record or a job's file: the chain over its log, each hash against its entry, what the record says against
  * what the log says, and the root against one that was written down elsewhere, in full or its first eight groups. A log
- * that went on since is told from one that was changed.
+ * that went on since is told from one that was changed. Of a package its pictures are held against the sums in its log.
  *
  * @example
  * verify(JSON.parse(text), '9f2c 01aa …').ok
  */
-export function verify(body: unknown, typed = ''): Verified {
+export function verify(body: unknown, typed = '', photos?: ReadonlyMap<string, Uint8Array>): Verified {
   const no = (...says: string[]): Verified => ({ ok: false, sure: true, says });
   const format = (body as { format?: unknown } | null)?.format;
   if (format === 'gauntlet/record@1') {
@@ -41,7 +42,11 @@ export function verify(body: unknown, typed = ''): Verified {
   if (format === 'gauntlet/job@1') {
     const parsed = jobFileSchema.safeParse(body);
     if (!parsed.success) return no(`This job file is not whole: ${parsed.error.issues[0]!.path.join('.')} ${parsed.error.issues[0]!.message}.`); // prettier-ignore
-    return against(parsed.data, typed);
+    const result = against(parsed.data, typed);
+    const pictures = photos && result.ok ? picturesHold(parsed.data, photos) : null;
+    if (!pictures) return result;
+    if (!pictures.ok) return { ...result, ok: false, sure: true, says: pictures.says };
+    return { ...result, says: [...result.says, ...pictures.says] };
   }
   return no('This is neither a record nor a job of Gauntlet.');
 }

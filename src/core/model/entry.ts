@@ -127,6 +127,11 @@ export const ENTRY_DATA = {
     photo: z.uuid(),
     width: z.number().int().min(1).max(20_000),
     height: z.number().int().min(1).max(20_000),
+    /** SHA-256 of the picture's bytes: with the entry in the chain it tells whether it is the one that was taken. */
+    sha256: z
+      .string()
+      .regex(/^[0-9a-f]{64}$/, { error: 'must be 64 hexadecimal digits' })
+      .optional(),
   }),
   /** Somebody read the cautions of a connector family. */
   cautioned: z.strictObject({ family: z.enum(CONNECTOR_FAMILIES) }),

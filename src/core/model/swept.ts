@@ -20,9 +20,7 @@ export const sweptSchema = z.strictObject({
   whole: z.boolean(),
   pass: z.boolean(),
   /** Where something that lies at an end fails: which end, how likely that one, and of which pairs. */
-  badEnd: z
-    .strictObject({ end: endSchema, chance: z.number().min(0.5).max(1), pairs })
-    .optional(),
+  badEnd: z.strictObject({ end: endSchema, chance: z.number().min(0.5).max(1), pairs }).optional(),
   /** The worst of each parameter, the worst first; below nought it misses its limit. */
   worst: z.array(z.strictObject({ parameter, far: z.boolean(), pairs, mhz, db, margin: db })).max(20),
   /** Lines to draw: a parameter of pairs from one end, as frequency and decibels. */
@@ -40,7 +38,15 @@ export type SweptStatus = Pick<Swept, 'category' | 'configured' | 'near' | 'whol
   worst?: Swept['worst'][number];
 };
 /** A sweep as it stands with its link. */
-export const sweptStatus = ({ category, configured, near, whole, pass, badEnd, worst }: Swept): SweptStatus => ({
+export const sweptStatus = ({
+  category,
+  configured,
+  near,
+  whole,
+  pass,
+  badEnd,
+  worst,
+}: Swept): SweptStatus => ({
   category,
   configured,
   near,

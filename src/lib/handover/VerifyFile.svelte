@@ -1,11 +1,12 @@
 <script lang="ts">
   import { rootWords } from '$core/handover/chain';
+  import type { ToVerify } from './read-package';
   import { verify, WHAT_IT_PROVES, type Verified } from '$core/handover/verify';
 
   /** Checks a record or a job's file on this device, without a server. */
   let root = $state('');
   let name = $state('');
-  let body: unknown;
+  let read: ToVerify | null = null;
   let result = $state.raw<Verified | null>(null);
   let says = $state('');
 
@@ -18,18 +19,15 @@
     result = null;
     says = '';
     try {
-      const bytes = new Uint8Array(await file.arrayBuffer());
-      if (bytes[0] === 0x50 && bytes[1] === 0x4b) {
-        const { strFromU8, unzipSync } = await import('fflate');
-        body = JSON.parse(strFromU8(unzipSync(bytes, { filter: (f) => f.name === 'job.json' })['job.json']!));
-      } else body = JSON.parse(new TextDecoder().decode(bytes));
+      const { readToVerify } = await import('./read-package');
+      read = readToVerify(new Uint8Array(await file.arrayBuffer()));
       check();
     } catch {
       says = `${name} cannot be read as a record, a job or a package.`;
     }
   }
   function check(): void {
-    if (body !== undefined) result = verify(body, root);
+    if (read) result = verify(read.body, root, read.photos);
   }
 </script>
 

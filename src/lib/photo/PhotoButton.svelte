@@ -1,6 +1,7 @@
 <script lang="ts">
   import Camera from '@lucide/svelte/icons/camera';
   import { v4 as uuid } from 'uuid';
+  import { sumOfPicture } from '$core/handover/pictures';
   import type { Link } from '$core/model/job';
   import type { End } from '$core/wiring/conductors';
   import { useJob } from '$lib/job/open-job.svelte';
@@ -32,7 +33,8 @@
       wrong = 'This device has no room for the picture: free some, or leave private mode, and take it again.';
       return;
     }
-    job.log.write(link.id, 'photo', { photo: id, width: shrunk.width, height: shrunk.height }, end);
+    const sha256 = sumOfPicture(new Uint8Array(await shrunk.blob.arrayBuffer()));
+    job.log.write(link.id, 'photo', { photo: id, width: shrunk.width, height: shrunk.height, sha256 }, end);
     says = `Photo kept, ${Math.max(1, Math.round(shrunk.blob.size / 1000))} kB.`;
     onkept?.(id);
   }
