@@ -12,7 +12,7 @@ import { writeWalk } from '../src/core/reading/walk';
 import { ENDS, type End } from '../src/core/wiring/conductors';
 import type { ConnectorFamily } from '../src/core/wiring/connector';
 import type { Order } from '../src/core/wiring/schemes';
-import { uuid7 } from './demo/uuid7';
+import { uuid7 } from '../src/core/practice/uuid7';
 
 const random = randomFrom(20261102);
 const JOB = 'tern-workshop';

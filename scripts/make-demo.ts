@@ -15,7 +15,7 @@ import { writeWalk } from '../src/core/reading/walk';
 import type { Contact, End } from '../src/core/wiring/conductors';
 import { randomFrom } from '../src/core/practice/random';
 import { otherScheme } from '../src/core/wiring/schemes';
-import { uuid7 } from './demo/uuid7';
+import { uuid7 } from '../src/core/practice/uuid7';
 
 const random = randomFrom(20260504);
 const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;

@@ -100,7 +100,7 @@ server.listen(port, host, async () => {
   if (process.argv.includes('--demo')) {
     const { jobs } = await (await fetch(`${address}/api/jobs`)).json();
     if (jobs.length === 0) {
-      for (const name of ['tern-workshop', 'skerry-point']) {
+      for (const name of ['gannet-house', 'tern-workshop', 'skerry-point']) {
         const answer = await fetch(`${address}/api/jobs/import`, {
           method: 'POST',
           headers: { 'content-type': 'application/json' },

@@ -40,11 +40,41 @@ test(
     await expect(heading).toContainText('nine chances in ten');
     const before = await heading.textContent();
     await when.getByLabel('hours a day at it').fill('1');
+    await when.getByLabel('hours a day at it').press('Enter');
     await expect(heading).not.toHaveText(before!);
     // Whoever is no lead sees their own figures among the people, and nobody else's.
-    await page.getByText('by person').click();
-    await expect(page.getByRole('listitem').filter({ hasText: 'Bo Tarn' }).first()).toBeVisible();
-    await expect(page.getByText('Una Brae')).toBeHidden();
+    await page.getByRole('combobox', { name: /^told/ }).selectOption('by person');
+    await page.getByRole('region', { name: 'Right at once' }).getByText('In figures').click();
+    await expect(page.getByRole('cell', { name: 'Bo Tarn' })).toBeVisible();
+    await expect(page.getByText('Una Brae')).toHaveCount(0);
+  },
+);
+
+test(
+  'trend finds what is planted in the demo: a bad box of jacks, where it began, a worn blade; pictures are saved',
+  { tag: '@phone' },
+  async ({ page }) => {
+    await page.addInitScript(() => localStorage.setItem('gauntlet:me', JSON.stringify({ id: 'nell', name: 'Nell Harrow' }))); // prettier-ignore
+    await open(page, '/gannet-house/trend');
+    const right = page.getByRole('region', { name: 'Right at once' });
+    await expect(right.getByRole('heading')).toHaveText('Jacks, box 2, lot J-27 is worse than the others, by more than chance.'); // prettier-ignore
+    const picture = right.getByRole('img', { name: /^Right at once by tool and lot/ });
+    await picture.scrollIntoViewIfNeeded();
+    await expect(picture.locator('svg')).toBeVisible();
+    await expect(page.getByRole('region', { name: 'Is something changing' })).toContainText('New then: Jacks, box 2, lot J-27'); // prettier-ignore
+    await expect(page.getByRole('region', { name: 'Blades' }).getByRole('heading')).toContainText('A new blade pays after about'); // prettier-ignore
+    await expect(page.getByRole('region', { name: 'The cost of not looking' })).toBeVisible();
+    await expect(page.getByRole('region', { name: 'Your own' })).toContainText('Only you see this');
+    // The same in figures, by the keyboard too, and as files.
+    await right.getByText('In figures').press('Enter');
+    await expect(right.getByRole('cell', { name: 'Jacks, box 2, lot J-27' })).toBeVisible();
+    const saved = async (name: string) => {
+      const download = page.waitForEvent('download');
+      await right.getByRole('button', { name }).click();
+      return (await download).suggestedFilename();
+    };
+    expect(await saved('Save as CSV')).toBe('right at once by tool and lot.csv');
+    expect(await saved('Save as PNG')).toBe('right at once by tool and lot.png');
   },
 );
 

@@ -18,6 +18,16 @@ const slackMm = z.number().min(0).max(20_000).optional();
 /** Taken out of the plan but still in the log: shown no more, its place free for another. */
 const retired = z.literal(true).optional();
 
+/** When a job is worked on: ISO weekdays (1 is Monday), hours a day at it, how many people, and who is away when. */
+export const workingSchema = z.strictObject({
+  days: z.array(z.number().int().min(1).max(7)).min(1).max(7),
+  hours: z.number().min(0.5).max(16),
+  people: z.number().int().min(1).max(50),
+  away: z
+    .array(z.strictObject({ person: id, from: z.iso.date(), to: z.iso.date() }))
+    .max(200)
+    .optional(),
+});
 /** What a job asks of every link, unless the link says otherwise. */
 export const policySchema = z.strictObject({
   scheme: z.enum(SCHEMES),
@@ -57,7 +67,10 @@ export const policySchema = z.strictObject({
     .optional(),
   /** Put away: the work on it is over, and it stands below the others. */
   archived: z.literal(true).optional(),
-  /** Less than every gate is offered only to who has the order in the drill. */
+  working: workingSchema.optional(),
+  /** The lead sees the figures of single people by their names; missing: nobody is named but to themselves. */
+  namesPeople: z.literal(true).optional(),
+  /** Less than every gate is offered only to who has passed the drill. */
   drillFirst: z.literal(true).optional(),
   /** Simulated testers read hidden copper: a job to learn and to show on, not a real one. */
   practice: z

@@ -39,6 +39,11 @@ const FIELD_WORDS: Record<string, string> = {
   'about.number': 'number',
   archived: 'put away',
   drillFirst: 'drill before less is shown',
+  'working.days': 'working days',
+  'working.hours': 'hours a day',
+  'working.people': 'people at it',
+  'working.away': 'who is away',
+  namesPeople: 'figures of people by name',
 };
 /** A field of a plan as people read it. */
 export const fieldWords = (path: string): string => FIELD_WORDS[path] ?? path;

@@ -1,4 +1,4 @@
-import { jStat } from 'jstat';
+import jStat from 'jstat';
 
 /** A share with its bounds: `of` cases, `hits` of them; between `low` and `high` with nine chances in ten. */
 export interface Rate {

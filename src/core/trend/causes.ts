@@ -18,7 +18,9 @@ const ADVICE: readonly (readonly [RegExp, string])[] = [
   [/scheme/, 'Put the scheme of the job where it is seen: on the panel and in the lid of the bag.'],
   [/upside-down/, 'Hold the plug as it is drawn, and look at contact 1 before the crimp.'],
   [/missed|half-punched|neighbours-joined/, 'Change or turn the blade, and look along the slots after each port.'],
-  [/short-conductor|two-short|not-crimped|half-pierced|contacts-bridged|bent/, 'Look at every tip at the nose, and press the crimper to its stop.'],
+  [/bent/, 'Look into each jack before it is punched, and put the box by where it comes again.'],
+  [/not-closed|not-pierced/, 'Press the cap home on both sides, and look at it from the side.'],
+  [/short-conductor|two-short|not-crimped|half-pierced|contacts-bridged/, 'Look at every tip at the nose, and press the crimper to its stop.'],
   [/nick|broken|cut|pierced/, 'Score the jacket and bend it: do not cut through.'],
   [/lead/, 'Prove the test leads against each other in the morning.'],
 ]; // prettier-ignore

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
+  import { bladesHere } from '$lib/trend/ask';
   import { endName } from '$core/model/end-name';
   import { endOrderWords } from '$core/wiring/schemes';
   import { mediumOf } from '$core/wiring/connector';
@@ -26,6 +28,25 @@
         session.job.log.tools([p]).some(wantsAsking),
     ),
   );
+  /** Tools in hand whose blade has made more ends than pay, as this crew's own log shows. */
+  let pays = $state<number>();
+  onMount(() => {
+    if (used.some((p) => p.kind === 'punch tool'))
+      void bladesHere(session.job).then((wear) => (pays = wear?.changeAfter));
+  });
+  const worn = $derived(
+    pays === undefined
+      ? []
+      : used.filter(
+          (p) =>
+            p.kind === 'punch tool' &&
+            session.parts.includes(p.id) &&
+            session.job.log.tools([p]).some((t) => t.sinceBlade >= pays!),
+        ),
+  );
+  function newBlade(part: string): void {
+    session.job.log.writeForJob('tool', { part, did: 'blade-changed' });
+  }
   function cut(part: string, did: 'clean-cut' | 'rough-cut'): void {
     session.job.log.writeForJob('tool', { part, did });
     answered = [...answered, part];
@@ -60,6 +81,15 @@
     {/each}
   </fieldset>
 {/if}
+{#each worn as tool (tool.id)}
+  <div class="border-l-4 border-ink pl-3" data-testid="worn blade">
+    <p>
+      The blade of {tool.name} has made {session.job.log.tools([tool])[0]!.sinceBlade} ends: by this job’s own log
+      a new one pays after {pays}.
+    </p>
+    <button class="act" onclick={() => newBlade(tool.id)}>A new blade is in</button>
+  </div>
+{/each}
 {#each asked as tool (tool.id)}
   <div class="flex items-center gap-2" role="group" aria-label="Clean cut?">
     <span class="flex-1">{tool.name}: clean cut?</span>

@@ -183,6 +183,11 @@ export const DESCRIBED: Record<string, Described> = {
     query: z.object({ seed: z.string(), own: z.string().optional(), answers: z.string().optional() }),
     answer: { type: 'application/pdf', says: 'The questions' },
   },
+  'GET /api/jobs/[job]/trend': {
+    summary: 'What goes wrong on a job, and when it will be done, for somebody of its crew',
+    query: z.object({ me: z.string(), today: z.iso.date(), working: z.string().optional() }),
+    answer: z.object({ left: z.object({ ends: z.number(), proofs: z.number() }), done: z.unknown() }),
+  },
   'GET /api/jobs/[job]/sheets': {
     summary: 'Work sheets by place, or the snag list with kind=snags (as CSV too), to print',
     query: z.object({ kind: z.enum(['work', 'snags']).optional(), as: z.enum(['pdf', 'csv']).optional() }),

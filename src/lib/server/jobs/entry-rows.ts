@@ -90,3 +90,9 @@ export async function entriesOfKinds(
     .execute();
   return rows.map(entryFromRow);
 }
+
+/** Every entry of a job, as it came in. */
+export const entriesOfJob = async (db: Kysely<Database>, job: string): Promise<LogEntry[]> =>
+  (await db.selectFrom('entry').selectAll().where('job', '=', job).orderBy('seq').execute()).map(
+    entryFromRow,
+  );

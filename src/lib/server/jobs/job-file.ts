@@ -21,7 +21,7 @@ import { canonicalJson } from '$core/formats/canonical';
 import type { Db } from '../db/open';
 import type { Database } from '../db/schema';
 import { Refused } from '../refused';
-import { entryFromRow, insertEntries } from './entry-rows';
+import { entriesOfJob, insertEntries } from './entry-rows';
 import { insertPhoto } from './photos';
 import { rebuildStates } from './states';
 
@@ -161,7 +161,7 @@ export async function readPlan(db: Kysely<Database>, id: string): Promise<JobPla
 export async function exportJob(db: Db, id: string): Promise<string | undefined> {
   const plan = await readPlan(db, id);
   if (!plan) return undefined;
-  const rows = await db.selectFrom('entry').selectAll().where('job', '=', id).orderBy('seq').execute();
+  const entries = await entriesOfJob(db, id);
   const byId = <T extends { id: string }>(list: T[]) => [...list].sort((a, b) => (a.id < b.id ? -1 : 1));
   const file: JobFile = {
     format: 'gauntlet/job@1',
@@ -181,7 +181,7 @@ export async function exportJob(db: Db, id: string): Promise<string | undefined>
     parts: byId(plan.parts),
     ...(plan.legends.length ? { legends: byId(plan.legends) } : {}),
     crew: byId(plan.crew),
-    entries: rows.map(entryFromRow),
+    entries,
   };
   return canonicalJson(file);
 }

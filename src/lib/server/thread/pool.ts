@@ -9,7 +9,7 @@ import type { Answered, Asked, Reply, Sent, Task } from './tasks';
  */
 const LANES = {
   quick: { tasks: ['warm-up', 'diagnose', 'simulated-tester'], most: 64, seconds: 60 },
-  long: { tasks: ['record'], most: 4, seconds: 180 },
+  long: { tasks: ['record', 'trend'], most: 4, seconds: 180 },
 } as const satisfies Record<string, { tasks: readonly Task[]; most: number; seconds: number }>;
 type LaneName = keyof typeof LANES;
 

@@ -7,7 +7,11 @@ import { asBuiltPdf, recordNow } from '../handover/as-built';
 import { recordXlsx } from '../handover/record-xlsx';
 import { runSimulatedTester, type PracticeRun } from '../jobs/practice';
 import type { RecordForm } from '../handover/record-forms';
-import { Refused } from '../refused';
+import { entriesOfJob } from '../jobs/entry-rows';
+import { readPlan } from '../jobs/job-file';
+import { readStates } from '../jobs/states';
+import { noSuchJob, Refused } from '../refused';
+import { trendOf, type Trend, type TrendAsked } from '$core/trend/trend';
 
 /** What is long enough to be done beside the server: each takes the database, where it wants one, and what is asked. */
 export const TASKS = {
@@ -36,6 +40,16 @@ export const TASKS = {
     return as === 'xlsx'
       ? new Uint8Array(await recordXlsx(record))
       : new Uint8Array(Buffer.from(canonicalJson(record)));
+  },
+  trend: async (
+    db: () => Promise<Db>,
+    asked: Pick<TrendAsked, 'me' | 'today' | 'working'> & { job: string },
+  ): Promise<Trend> => {
+    const at = await db();
+    const plan = await readPlan(at, asked.job);
+    if (!plan) throw noSuchJob(asked.job);
+    const [log, statuses] = [await entriesOfJob(at, asked.job), await readStates(at, asked.job)];
+    return trendOf({ ...asked, plan, log, statuses });
   },
 } as const;
 /** The name of a task. */

@@ -14,6 +14,7 @@
   import { differences, withDifferences, type Difference } from '$core/plan/drafts';
   import { fieldWords, valueWords } from '$core/plan/change-words';
   import { KeptDraft } from '$lib/device/kept-draft';
+  import WorkingDays from '$lib/setup/WorkingDays.svelte';
   import DraftLine from '$lib/setup/DraftLine.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
 
@@ -194,6 +195,24 @@
           />
         </label>{/if}
     </fieldset>
+    <WorkingDays
+      working={policy.working}
+      crew={job.plan.crew}
+      onchange={(working) => {
+        if (working) policy.working = working;
+      }}
+    />
+    <label class="flex min-h-12 items-center gap-3"
+      ><input
+        type="checkbox"
+        class="size-6 accent-(--ink)"
+        checked={policy.namesPeople ?? false}
+        onchange={(e) => {
+          if (e.currentTarget.checked) policy.namesPeople = true;
+          else delete policy.namesPeople;
+        }}
+      />the lead sees the figures of single people by their names</label
+    >
     <label class="flex min-h-12 items-center gap-3"
       ><input
         type="checkbox"

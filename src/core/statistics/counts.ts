@@ -1,0 +1,48 @@
+import jStat from 'jstat';
+import { SURE } from './rates';
+
+/** A mean count with its bounds: `sum` in `of` cases. */
+export interface MeanCount {
+  sum: number;
+  of: number;
+  low: number;
+  high: number;
+}
+
+/**
+ * How often something happens a case, with Jeffreys' interval for a Poisson rate: the gamma posterior with one half more
+ * than what was counted.
+ *
+ * @example
+ * meanCount(0, 10).high // 0.192…
+ */
+export function meanCount(sum: number, of: number, sure = SURE): MeanCount {
+  const tail = (1 - sure) / 2;
+  const at = (p: number) => jStat.gamma.inv(p, sum + 0.5, 1) / of;
+  return { sum, of, low: sum === 0 ? 0 : at(tail), high: at(1 - tail) };
+}
+
+/** A median with its bounds; bounds are missing where too few were measured for any. */
+export interface Median {
+  middle: number;
+  of: number;
+  low?: number;
+  high?: number;
+}
+
+/** The median of what was measured, with the bounds that order statistics give: no shape of it is assumed. */
+export function medianOf(values: readonly number[], sure = SURE): Median | null {
+  if (!values.length) return null;
+  const sorted = [...values].sort((a, b) => a - b);
+  const n = sorted.length;
+  const middle = n % 2 ? sorted[n >> 1]! : (sorted[n / 2 - 1]! + sorted[n / 2]!) / 2;
+  // The largest k of which fewer than k values below the median are as rare as the tail: binomial at one half.
+  let [sum, k, term] = [0, 0, 0.5 ** n];
+  const tail = (1 - sure) / 2;
+  while (k < n / 2 && sum + term <= tail) {
+    sum += term;
+    k++;
+    term *= (n - k + 1) / k;
+  }
+  return k === 0 ? { middle, of: n } : { middle, of: n, low: sorted[k - 1]!, high: sorted[n - k]! };
+}

@@ -1,0 +1,51 @@
+import type { Working } from '$core/trend/calendar';
+import type { Trend } from '$core/trend/trend';
+import { apiAddress, asking } from '$lib/address/address';
+import type { OpenJob } from '$lib/job/open-job.svelte';
+
+/** The ISO day it is where the device is. */
+export const today = (): string => {
+  const now = new Date();
+  return new Date(now.getTime() - now.getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
+};
+
+let worker: Worker | undefined;
+let last = 0;
+
+/**
+ * The trend of a job for whoever has this device: worked out here where its whole log lies here, else by the server.
+ * A question that another has overtaken is answered with null. Throws where the log is not here and no server is.
+ */
+export async function askTrend(job: OpenJob, working: Working | undefined): Promise<Trend | null> {
+  const asked = ++last;
+  const { me } = job.here;
+  if (!job.log.whole) {
+    const address = asking(apiAddress(job.plan.id, 'trend'), { me, today: today(), ...(working ? { working: JSON.stringify(working) } : {}) }); // prettier-ignore
+    const answer = await fetch(address);
+    if (!answer.ok) throw new Error('no trend from the server');
+    const trend = (await answer.json()) as Trend;
+    return asked === last ? trend : null;
+  }
+  worker?.terminate();
+  const mine = (worker = new Worker(new URL('./trend.worker.ts', import.meta.url), { type: 'module' }));
+  const trend = await new Promise<Trend>((resolve, reject) => {
+    mine.onmessage = (event: MessageEvent<Trend>) => resolve(event.data);
+    mine.onerror = (event) => reject(new Error(event.message));
+    const statuses = job.plan.ordered.map((l) => job.statusOf(l.id));
+    mine.postMessage(JSON.parse(JSON.stringify({ plan: job.plan.now, log: job.log.here, statuses, me, today: today(), ...(working ? { working } : {}) }))); // prettier-ignore
+  });
+  mine.terminate();
+  return asked === last ? trend : null;
+}
+
+const wear = new Map<string, Promise<Trend | null>>();
+/** How blades wear on a job, worked out once while it is open: for the bench, where nobody waits for it. */
+export async function bladesHere(job: OpenJob): Promise<Trend['blades']> {
+  const key = job.plan.id;
+  if (!wear.has(key))
+    wear.set(
+      key,
+      askTrend(job, undefined).catch(() => null),
+    );
+  return (await wear.get(key)!)?.blades ?? null;
+}
