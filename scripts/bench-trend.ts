@@ -2,6 +2,7 @@
  * Measures the chart that watches for change: false alarms of crews that go on as before, and how soon a planted change
  * is found and its cause named. `npm run bench:trend [crews]`.
  */
+import { effective } from '../src/core/log/effective';
 import { planOfFile } from '../src/core/plan/invariants';
 import { madeUpJob, type MadeUpCrew } from '../src/core/practice/crew';
 import type { LogEntry } from '../src/core/model/entry';
@@ -13,7 +14,7 @@ const CHANGE = 144;
 const person = (id: string) => ({ id, name: id, role: 'technician' as const, minutes: 5, wrong: () => 0.05 });
 const charted = (seed: number, more: Partial<MadeUpCrew>) => {
   const file = madeUpJob({ job: 'bench', name: 'Bench', seed, links: 144, begins: '2026-09-07', people: [person('a'), person('b')], blade: { missed: 0.0005, growth: 0 }, ...more }); // prettier-ignore
-  const made = firstMade(attemptsOf(planOfFile(file), file.entries as LogEntry[]));
+  const made = firstMade(attemptsOf(planOfFile(file), effective(file.entries as LogEntry[])));
   return { made, watched: watch(made, (id) => id, [])[0]! };
 };
 let ends = 0;

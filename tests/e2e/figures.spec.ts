@@ -103,6 +103,10 @@ test(
     // Its copper may be right: what is done about its crosstalk is asked for, and done it wants its proof anew.
     const about = page.getByRole('region', { name: 'About the sweep' });
     await expect(about.getByRole('heading')).toContainText('lay 3, 4, 5, 6 again');
+    await page.getByTestId('swept').getByRole('link', { name: 'Show it' }).click();
+    const keptSweep = page.getByRole('region', { name: 'The sweep kept beside it' });
+    await expect(keptSweep).toContainText('NEXT of 36-45 misses its limit');
+    await expect(keptSweep.getByRole('img').locator('svg')).toBeVisible();
     await open(page, `/${job}/certify?link=K1-01`);
     await page.locator('input[type=file]').setInputFiles({ name: 'pair.s4p', mimeType: 'text/plain', buffer: Buffer.from(`# MHz S RI R 50\n100 ${'0 0 '.repeat(15)}`) }); // prettier-ignore
     await expect(page.getByRole('alert')).toContainText('ends in the middle of a frequency');

@@ -2,6 +2,7 @@ import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Trend } from '../../src/core/trend/trend';
 import { served, type Served } from '../support/served';
 
 /** The built program: its thread is built with it. */
@@ -45,6 +46,19 @@ describe('what takes long is done beside the server', () => {
     expect(record.file.entries.map((e) => e.id)).toContain(id);
     const book = await fetch(`${server.base}/api/jobs/skerry-point/record?as=xlsx`);
     expect((await book.arrayBuffer()).byteLength).toBeGreaterThan(5000);
+  });
+  it('works out a trend for who asks, with their own what-if', async () => {
+    const trend = async (more = '') =>
+      (await (await fetch(`${server.base}/api/jobs/gannet-house/trend?me=nell&today=2026-10-30${more}`)).json()) as Trend; // prettier-ignore
+    const asked = await trend();
+    expect(asked.left).toEqual({ ends: 96, proofs: 48 });
+    expect(asked.groups.filter((g) => g.kind === 'person').map((g) => g.name)).toEqual(['Nell Harrow']);
+    const alone = await trend(`&working=${encodeURIComponent('{"days":[1],"hours":1,"people":1}')}`);
+    expect(alone.done!.nine! > asked.done!.nine!).toBe(true);
+    const bad = await fetch(
+      `${server.base}/api/jobs/gannet-house/trend?me=nell&today=2026-10-30&working=never`,
+    );
+    expect([bad.status, ((await bad.json()) as { error: { issues: { message: string }[] } }).error.issues[0]!.message]).toEqual([400, expect.stringContaining('write working days as')]); // prettier-ignore
   });
   it('passes on what is refused there, in its own words and with its own status', async () => {
     const none = await fetch(`${server.base}/api/jobs/no-such-job/record`);

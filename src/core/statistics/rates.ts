@@ -34,15 +34,22 @@ export function rateOf(hits: number, of: number, sure = SURE): Rate {
 /** Fisher's exact test of two shares, two-sided: how likely a difference like this is by chance alone. */
 export function fisher(a: number, of: number, b: number, ofB: number): number {
   const [whole, hits] = [of + ofB, a + b];
-  const chance = (k: number) => jStat.hypgeom.pdf(k, whole, hits, of);
-  const here = chance(a);
-  let p = 0;
-  for (let k = Math.max(0, hits - ofB); k <= Math.min(of, hits); k++) {
-    const c = chance(k);
-    if (c <= here * (1 + 1e-9)) p += c;
+  const here = Math.exp(logChoose(hits, a) + logChoose(whole - hits, of - a) - logChoose(whole, of));
+  const [least, most] = [Math.max(0, hits - ofB), Math.min(of, hits)];
+  let p = here;
+  // Each chance follows from its neighbour's; past the other tail they only shrink, and soon are nothing.
+  for (const step of [1, -1]) {
+    let chance = here;
+    for (let k = a; step > 0 ? k < most : k > least; k += step) {
+      const before = chance;
+      chance *= step > 0 ? ((hits - k) * (of - k)) / ((k + 1) * (whole - hits - of + k + 1)) : (k * (whole - hits - of + k)) / ((hits - k + 1) * (of - k + 1)); // prettier-ignore
+      if (chance <= here * (1 + 1e-9)) p += chance;
+      if (chance < before && chance < here * 1e-15) break;
+    }
   }
   return Math.min(1, p);
 }
+const logChoose = (n: number, k: number): number => jStat.combinationln(n, k);
 
 /** Which of many tests still count when all are made at once: Benjamini and Hochberg's rule at a share of false ones. */
 export function stillCounts(p: readonly number[], falseShare = 0.1): boolean[] {

@@ -1,5 +1,4 @@
 import { BREAK_MINUTES } from '../bench/sweep';
-import { effective } from '../log/effective';
 import { judgeMeasured } from '../log/judge-measured';
 import { specOf } from '../log/link-spec';
 import type { EntryOf, LogEntry } from '../model/entry';
@@ -36,9 +35,10 @@ const LEAST_MINUTES = 0.2;
 
 /**
  * Every making of every end, in order. An end was wrong where it was found so, refused by eye, blamed alone or done
- * again; right where a pass followed; of a fail that both ends may have, only what was found or done says which it was.
+ * again before it passed or after it failed; right where a pass followed; of a fail that both ends may have, only what
+ * was found or done says which it was. `counted` is the log as it counts, in order (`effective`).
  */
-export function attemptsOf(plan: Pick<JobPlan, 'links' | 'policy' | 'parts'>, log: readonly LogEntry[]): Attempt[] {
+export function attemptsOf(plan: Pick<JobPlan, 'links' | 'policy' | 'parts'>, counted: readonly LogEntry[]): Attempt[] {
   const links = new Map(plan.links.map((l) => [l.id, l]));
   const terms = { policy: plan.policy, parts: plan.parts };
   const out: Attempt[] = [];
@@ -46,6 +46,8 @@ export function attemptsOf(plan: Pick<JobPlan, 'links' | 'policy' | 'parts'>, lo
   const readBack = new Set<string>();
   const ages = new Map<string, number>();
   const lastWork = new Map<string, number>();
+  const lastWalk = new Map<string, string>();
+  const failed = new Set<string>();
   const wrong = (key: string) => {
     const a = now.get(key);
     if (a) a.right = false;
@@ -64,7 +66,8 @@ export function attemptsOf(plan: Pick<JobPlan, 'links' | 'policy' | 'parts'>, lo
     const end = e.end!;
     const key = `${link.id} ${end}`;
     const before = now.get(key);
-    if (e.kind === 'redone') wrong(key);
+    // What passed and did not fail since is done again for another reason.
+    if (e.kind === 'redone' && (before?.right !== true || failed.has(link.id))) wrong(key);
     const parts = e.data.parts ?? [];
     const told = e.data.minutes;
     const since = gap(e);
@@ -85,10 +88,11 @@ export function attemptsOf(plan: Pick<JobPlan, 'links' | 'policy' | 'parts'>, lo
     };
     for (const p of parts) ages.set(p, (ages.get(p) ?? 0) + 1);
     now.set(key, attempt);
+    lastWalk.delete(link.id);
     out.push(attempt);
   }
 
-  for (const e of effective(log)) {
+  for (const e of counted) {
     if (e.kind === 'tool' && e.data.did === 'blade-changed') ages.set(e.data.part, 0);
     if (!ofLink(e)) continue;
     const link = links.get(e.link);
@@ -105,11 +109,19 @@ export function attemptsOf(plan: Pick<JobPlan, 'links' | 'policy' | 'parts'>, lo
         }
     } else if (e.kind === 'reading') {
       lastWork.set(e.by, Date.parse(e.at));
+      // Read once more as it read before, with nothing done since: there is nothing to learn of its making.
+      if (!e.data.blame?.length &&
+        lastWalk.get(link.id) === e.data.reading.walk && ENDS.every((end) => now.get(key(end))?.right !== null || failed.has(link.id))) continue;
+      lastWalk.set(link.id, e.data.reading.walk);
       const judged = judgeMeasured(e.data, link, terms, e.at);
       if (!judged.ok) continue;
       const { verdict } = judged.judgement;
-      if (verdict === 'fail' && e.data.blame?.length === 1) wrong(key(e.data.blame[0]!));
+      if (verdict === 'fail') {
+        failed.add(link.id);
+        if (e.data.blame?.length === 1) wrong(key(e.data.blame[0]!));
+      }
       if (verdict !== 'pass') continue;
+      failed.delete(link.id);
       for (const end of ENDS) {
         const a = now.get(key(end));
         if (a && a.right === null) a.right = true;
@@ -123,11 +135,11 @@ export function attemptsOf(plan: Pick<JobPlan, 'links' | 'policy' | 'parts'>, lo
 export const firstMade = (attempts: readonly Attempt[]): (Attempt & { right: boolean })[] =>
   attempts.filter((a): a is Attempt & { right: boolean } => a.nth === 1 && a.right !== null);
 
-/** Minutes between two readings one person took one after the other, breaks left out: what a proof takes with its walk. */
-export function minutesOfProofs(log: readonly LogEntry[]): number[] {
+/** Minutes between two readings one person took one after the other, breaks left out: what a proof takes with its walk. Of the log as it counts. */
+export function minutesOfProofs(counted: readonly LogEntry[]): number[] {
   const last = new Map<string, { at: number; reading: boolean }>();
   const out: number[] = [];
-  for (const e of effective(log)) {
+  for (const e of counted) {
     if (e.kind !== 'reading' && e.kind !== 'seated' && e.kind !== 'redone') continue;
     const at = Date.parse(e.at);
     const before = last.get(e.by);

@@ -1,5 +1,4 @@
 import { MISTAKE_WORDS } from '../copper/mistake';
-import { effective } from '../log/effective';
 import type { LogEntry } from '../model/entry';
 import { ofLink } from '../model/of-link';
 import { rateOf, type Rate } from '../statistics/rates';
@@ -25,10 +24,10 @@ const ADVICE: readonly (readonly [RegExp, string])[] = [
   [/lead/, 'Prove the test leads against each other in the morning.'],
 ]; // prettier-ignore
 
-/** Mistakes found on a job, the most frequent first, with the bounds of their share. */
-export function causesOf(log: readonly LogEntry[], labelOf: (link: string) => string): Cause[] {
+/** Mistakes found on a job, the most frequent first, with the bounds of their share; of the log as it counts. */
+export function causesOf(counted: readonly LogEntry[], labelOf: (link: string) => string): Cause[] {
   const counts = new Map<string, string[]>();
-  for (const e of effective(log))
+  for (const e of counted)
     if (ofLink(e) && e.kind === 'found')
       for (const { kind } of e.data.mistakes) counts.set(kind, [...(counts.get(kind) ?? []), labelOf(e.link)]);
   const all = [...counts.values()].reduce((n, l) => n + l.length, 0);

@@ -1,4 +1,3 @@
-import { effective } from '../log/effective';
 import { DEFAULT_COSTS } from '../model/costs';
 import type { LogEntry } from '../model/entry';
 import { classOf } from '../wiring/connector';
@@ -30,10 +29,10 @@ const AROUND = DEFAULT_COSTS.walk + DEFAULT_COSTS.prove;
 const redoMinutes = (a: Attempt): number => AROUND + (a.minutes ?? { plug: DEFAULT_COSTS.redoPlug, jack: DEFAULT_COSTS.redoJack, core: DEFAULT_COSTS.redoCore }[classOf(a.family)]); // prettier-ignore
 
 /** Minutes lost to redos that a read-back or a look would have caught, against the minutes those took. */
-export function costOfLooking(attempts: readonly Attempt[], log: readonly LogEntry[]): LookingCost {
+export function costOfLooking(attempts: readonly Attempt[], counted: readonly LogEntry[]): LookingCost {
   const readBack: LookCost = { times: 0, minutes: 0, caught: 0, missed: 0, lost: 0 };
   const look: LookCost = { times: 0, minutes: 0, caught: 0, missed: 0, lost: 0 };
-  for (const e of effective(log)) {
+  for (const e of counted) {
     if (e.kind === 'read-back') {
       readBack.times++;
       readBack.minutes += e.data.seconds / 60;

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { effective } from '../log/effective';
 import { foldLink } from '../log/state';
 import type { LogEntry } from '../model/entry';
 import { jobFileSchema, type JobFile } from '../model/job';
@@ -27,7 +28,7 @@ const CREW: MadeUpCrew = {
   people: [person('ann'), person('ben')],
   blade: { missed: 0.0005, growth: 0 },
 };
-const entriesOf = (file: JobFile) => file.entries as LogEntry[];
+const entriesOf = (file: JobFile) => effective(file.entries as LogEntry[]);
 const seen = (crew: Partial<MadeUpCrew>) => {
   const file = madeUpJob({ ...CREW, ...crew });
   const plan = planOfFile(file);
@@ -58,7 +59,7 @@ describe('makings of ends', () => {
     }
   });
   it('of a fail that nobody looked into are neither right nor wrong', () => {
-    const log = entriesOf(file);
+    const log = [...entriesOf(file)];
     const fail = log.findIndex((e) => e.kind === 'reading' && e.data.reading.walk.includes('-'));
     const some = attemptsOf(plan, log.slice(0, fail + 1));
     const link = (log[fail] as LogEntry & { link: string }).link;
@@ -163,7 +164,7 @@ describe('causes', () => {
     const at = (n: number) => ({ id: `e${n}`, job: 'j', link: 'a', at: `2026-05-04T08:0${n}:00Z`, by: 'bo' });
     const found = (n: number, kind: string) => ({ ...at(n), kind: 'found', data: { mistakes: [{ kind, where: 'tail', contacts: [] }], asExplained: true } }); // prettier-ignore
     const log = [found(1, 'missed-punch'), found(2, 'missed-punch'), found(3, 'upside-down'), found(4, 'nicked'), { ...at(5), kind: 'void', data: { entry: 'e4', reason: 'no' } }]; // prettier-ignore
-    const causes = causesOf(log as unknown as LogEntry[], () => 'A-1');
+    const causes = causesOf(effective(log as unknown as LogEntry[]), () => 'A-1');
     expect(causes.map((c) => [c.kind, c.hits, c.of])).toEqual([['missed-punch', 2, 3], ['upside-down', 1, 3]]); // prettier-ignore
     expect(causes[0]).toMatchObject({ links: ['A-1'], advice: expect.stringContaining('blade') });
   });

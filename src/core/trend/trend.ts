@@ -1,4 +1,5 @@
 import { randomFrom, seedOf } from '../practice/random';
+import { effective } from '../log/effective';
 import type { LogEntry } from '../model/entry';
 import type { JobPlan } from '../model/job';
 import type { LinkStatus } from '../log/state';
@@ -129,10 +130,12 @@ function missedPerEnd(blades: BladeWear, attempts: readonly Attempt[], plan: Job
 
 /** All that a job's log says of how it goes, for one who looks at it. */
 export function trendOf(asked: TrendAsked): Trend {
-  const { plan, log, statuses, me } = asked;
+  const { plan, statuses, me } = asked;
+  const log = effective(asked.log);
   const attempts = attemptsOf(plan, log);
   const first = firstMade(attempts);
   const people = new Map(plan.crew.map((p) => [p.id, p.name]));
+  const labels = new Map(plan.links.map((l) => [l.id, l.label]));
   const parts = new Map(plan.parts.map((p) => [p.id, p.lot ? `${p.name}, lot ${p.lot}` : p.name]));
   const lead = plan.crew.find((p) => p.id === me)?.role === 'lead';
   const named = lead && plan.policy.namesPeople === true;
@@ -149,12 +152,12 @@ export function trendOf(asked: TrendAsked): Trend {
   return {
     all,
     groups: groups.filter((g) => g.kind !== 'person' || g.name === mine || (named && !g.few)),
-    causes: causesOf(log, (id) => plan.links.find((l) => l.id === id)?.label ?? id),
+    causes: causesOf(log, (id) => labels.get(id) ?? id),
     watched: watch(first, nameOf, named ? plan.crew.map((p) => p.id) : [me]),
     blades,
     looking: costOfLooking(attempts, log),
     learning: learningCurve(attempts, me),
-    done: whenDone(asked, stages, attempts, blades),
+    done: whenDone({ ...asked, log }, stages, attempts, blades),
     left: { ends: stages.reduce((n, s) => n + s.ends, 0), proofs: stages.reduce((n, s) => n + s.proofs, 0) },
     times: { known: attempts.filter((a) => a.minutes !== null).length, fewest: FEWEST_MINUTES },
   };

@@ -66,7 +66,8 @@
         max="16"
         step="0.5"
         value={now.hours}
-        onchange={(e) => onchange({ ...now, hours: Math.min(16, Math.max(0.5, Number(e.currentTarget.value) || 6)) })}
+        onchange={(e) =>
+          onchange({ ...now, hours: Math.min(16, Math.max(0.5, Number(e.currentTarget.value) || 6)) })}
       /></label
     >
     <label class="text-sm"
@@ -76,26 +77,39 @@
         min="1"
         max="50"
         value={now.people}
-        onchange={(e) => onchange({ ...now, people: Math.min(50, Math.max(1, Math.round(Number(e.currentTarget.value)) || 1)) })}
+        onchange={(e) =>
+          onchange({
+            ...now,
+            people: Math.min(50, Math.max(1, Math.round(Number(e.currentTarget.value)) || 1)),
+          })}
       /></label
     >
   </div>
   {#each away as a, i (`${a.person} ${a.from} ${i}`)}
     <p class="flex items-center gap-3">
       <span class="flex-1">{name(a.person)} is away {a.from} to {a.to}</span>
-      <button type="button" class="min-h-12 underline underline-offset-4" onclick={() => drop(i)}>take out</button>
+      <button type="button" class="min-h-12 underline underline-offset-4" onclick={() => drop(i)}
+        >take out</button
+      >
     </p>
   {/each}
   {#if people.length}
     <details>
       <summary class="flex min-h-12 cursor-pointer items-center">Somebody will be away</summary>
       <div class="grid grid-cols-3 gap-2">
-        <Choice label="who" options={people.map((p) => [p.id, p.name] as const)} value={who || people[0]!.id} onchoose={(p) => (who = p)} />
+        <Choice
+          label="who"
+          options={people.map((p) => [p.id, p.name] as const)}
+          value={who || people[0]!.id}
+          onchoose={(p) => (who = p)}
+        />
         <label class="text-sm">from<input class="field" type="date" bind:value={from} /></label>
         <label class="text-sm">to<input class="field" type="date" bind:value={to} /></label>
       </div>
-      {#if from && to && !good}<p class="border-l-4 border-wrong pl-3" role="alert">The last day lies before the first.</p>{/if}
-      <button type="button" class="act mt-2" disabled={!good} onclick={add}>Add it</button>
+      {#if from && to && !good}<p class="border-l-4 border-wrong pl-3" role="alert">
+          The last day lies before the first.
+        </p>{/if}
+      <button type="button" class="mt-2 act" disabled={!good} onclick={add}>Add it</button>
     </details>
   {/if}
 </fieldset>

@@ -71,6 +71,10 @@
 {#if swept && (swept.worst?.margin ?? 0) < 0}
   <p class="mx-3 mt-1 border-l-4 border-wrong pl-3 lg:mx-5" data-testid="swept">
     {sweptWords(swept).replace(/^s/u, 'S')}.
+    <a
+      class="inline-flex min-h-12 items-center font-semibold underline underline-offset-4 lg:min-h-0"
+      href={asking(job.at('certify'), { link: link.id })}>Show it</a
+    >
   </p>
 {/if}
 {#if link.note}<p class="px-3 pt-1 text-sm text-faint lg:px-5">{link.note}</p>{/if}

@@ -7,6 +7,8 @@
   import { untrack } from 'svelte';
   import { page } from '$app/state';
   import { pointsOf, sweptOf } from '$core/certify/keep-sweep';
+  import { sweptWords } from '$core/log/entry-words';
+  import { sweptStatus } from '$core/model/swept';
   import { effective } from '$core/log/effective';
   import { endName } from '$core/model/end-name';
   import type { EntryOf } from '$core/model/entry';
@@ -88,6 +90,7 @@
         (e): e is EntryOf<'swept'> => e.kind === 'swept' && e.link === link.id,
       ),
   );
+  const keptShown = $derived(drawn ?? former?.data.worst[0]?.parameter ?? 'NEXT');
   let before = $state.raw<readonly SweepPoint[]>([]);
   $effect(() => {
     if (!kept) before = former ? pointsOf(former.data) : [];
@@ -178,6 +181,30 @@
       </div>
       <button class="act act-now">Take it as these</button>
     </form>
+  {/if}
+  {#if former && !points.length}
+    {@const sweep = former.data}
+    <section class="grid gap-2" aria-label="The sweep kept beside it">
+      <p class={['border-l-8 pl-3 text-xl font-bold', sweep.pass ? 'border-ink' : 'border-wrong']}>
+        {label.trim()}, {localTime(former.at)}: {sweptWords(sweptStatus(sweep))}.
+      </p>
+      <label class="max-w-md text-sm"
+        >drawn
+        <select class="field" bind:value={() => keptShown, (p) => (drawn = p)}>
+          {#each PARAMETERS.filter((p) => sweep.lines.some((l) => l.parameter === p)) as p (p)}<option
+              value={p}
+              class="bg-paper">{PARAMETER_WORDS[p]}</option
+            >{/each}
+        </select>
+      </label>
+      <SweepChart
+        points={before}
+        parameter={keptShown}
+        category={sweep.category}
+        configured={sweep.configured}
+      />
+      <p class="text-sm text-faint">Bring another sweep of it above: it is drawn over this one.</p>
+    </section>
   {/if}
   {#if verdict}
     {@const first = verdict.worst[0]}
