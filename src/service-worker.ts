@@ -14,7 +14,7 @@ const JOBS = 'gauntlet-jobs';
 /** The page all of a job's screens are drawn in: the same bytes for each, since they are drawn in the browser. */
 const SHELL = '/offline-shell';
 /** What is needed away from the server: drawings are read where there is one, and their reader is large. */
-const kept = build.filter((name) => !name.includes('pdf.worker'));
+const kept = build.filter((name) => !name.includes('pdf.worker') && !name.endsWith('.wasm'));
 
 worker.addEventListener('install', (event) => {
   event.waitUntil(caches.open(PROGRAM).then((cache) => cache.addAll([...kept, ...files, SHELL])));

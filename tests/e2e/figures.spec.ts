@@ -16,11 +16,25 @@ test(
     expect(Number(all)).toBe(Number(done) + Number(left));
     expect(Number(take)).toBe(Number(left) + Number(spare));
     const cable = page.getByRole('region', { name: 'Cable' });
-    await expect(cable).toContainText('no way of cutting takes fewer than');
-    await cable.getByLabel(/part boxes/).fill('90 x');
+    await expect(cable).toContainText('proven: no way of cutting takes fewer');
+    const parts = cable.getByLabel(/part boxes/).first();
+    await parts.fill('90 x');
     await expect(cable.getByRole('alert')).toContainText('“x” is no length');
-    await cable.getByLabel(/part boxes/).fill('90');
+    // A part box is of one cable, and used where that spares a new one.
+    await parts.fill('90 90 90');
     await expect(cable).toContainText('part box of 90 m');
+    // In which order it is pulled, and what each box shows then; what is in the bag stays ticked over a reload.
+    await cable.getByText('Pull list').first().click();
+    await expect(cable.getByRole('cell', { name: 'K2-19' }).first()).toBeVisible();
+    const tick = jacks.getByRole('checkbox');
+    await tick.check();
+    await open(page, `/${job}/kit`);
+    await expect(tick).toBeChecked();
+    const workbook = await page.request.get(`/api/jobs/${job}/kit?as=xlsx`);
+    expect([workbook.status(), (await workbook.body()).subarray(0, 2).toString()]).toEqual([200, 'PK']);
+    const figures = (await (await page.request.get(`/api/jobs/${job}/kit`)).json()) as { items: { name: string; all: number }[] }; // prettier-ignore
+    expect(figures.items.find((i) => i.name === 'punch-down jack')!.all).toBe(Number(all));
+    expect((await page.request.get(`/api/jobs/${job}/kit?closet=attic`)).status()).toBe(400);
     const download = page.waitForEvent('download');
     await page.getByRole('button', { name: 'Save as CSV' }).click();
     expect((await download).suggestedFilename()).toContain('kit.csv');

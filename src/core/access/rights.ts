@@ -87,6 +87,7 @@ export const ROUTE_RIGHTS: Record<string, Right> = {
   'GET /api/jobs/[job]/sheets': 'read',
   'GET /api/jobs/[job]/exam': 'log',
   'GET /api/jobs/[job]/trend': 'log',
+  'GET /api/jobs/[job]/kit': 'log',
   'GET /api/jobs/[job]/handover': 'read',
   'POST /api/jobs/[job]/handover': 'plan',
   'GET /api/jobs/[job]/links/[link]/history': 'read',

@@ -8,6 +8,8 @@ export interface Box {
   metres: number;
   runs: RunToCut[];
   left: number;
+  /** What is left of one that was opened before. */
+  part?: true;
 }
 /** Which run comes from which box, and how far that may be from the best. */
 export interface BoxPlan {
@@ -17,6 +19,9 @@ export interface BoxPlan {
   /** Runs longer than a box: they cannot be cut from one. */
   tooLong: RunToCut[];
 }
+
+/** How many new boxes a cutting opens. */
+export const newBoxes = (boxes: readonly Box[]): number => boxes.filter((b) => !b.part).length;
 
 /** Sizes cable comes in, in metres. Common practice: 1,000 ft, 500 ft, and a reel of 500 m. */
 export const BOX_SIZES = [305, 152, 500] as const;
@@ -29,7 +34,7 @@ export const BOX_SIZES = [305, 152, 500] as const;
  * planBoxes([{ label: 'A', metres: 200 }, { label: 'B', metres: 150 }], 305).boxes.length // 2
  */
 export function planBoxes(runs: readonly RunToCut[], boxMetres: number, parts: readonly number[] = []): BoxPlan {
-  const boxes: Box[] = parts.map((metres) => ({ metres, runs: [], left: metres }));
+  const boxes: Box[] = parts.map((metres) => ({ metres, runs: [], left: metres, part: true }));
   const tooLong: RunToCut[] = [];
   for (const run of [...runs].sort((a, b) => b.metres - a.metres)) {
     const most = Math.max(boxMetres, ...parts);

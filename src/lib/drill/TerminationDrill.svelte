@@ -21,8 +21,13 @@
   const over = $derived(it.gate === 'over');
   const options = $derived(sayable(it));
 
+  const isCaught = (slip: Planted) => it.caught.some((c) => c.slip === slip);
+  const isAlarm = (slip: Planted) => it.alarms.some((a) => a.slip === slip && a.gate === it.gate);
+  /** What was said at this gate already: it is put right, or it was not so. */
+  const answered = (slip: Planted) => isCaught(slip) || isAlarm(slip);
+
   function stop(slip: Planted): void {
-    if (it.caught.some((c) => c.slip === slip) || !session.guard.take()) return;
+    if (answered(slip) || !session.guard.take()) return;
     const before = it.caught.length;
     it = stopFor(it, slip);
     said = { slip, there: it.caught.length > before };
@@ -91,14 +96,15 @@
   {/if}
   <ul class="grid gap-1.5 sm:grid-cols-2" aria-label="What is wrong">
     {#each options as slip, i (slip)}
-      {@const caught = it.caught.some((c) => c.slip === slip)}
+      {@const caught = isCaught(slip)}
       <li>
         <button
           class={[
             'flex min-h-12 w-full items-center gap-2 border-2 px-3 text-left',
             caught ? 'border-ink font-bold' : 'border-rule',
+            isAlarm(slip) && 'text-faint line-through',
           ]}
-          disabled={caught}
+          disabled={answered(slip)}
           onclick={() => stop(slip)}
           ><span class="flex-1">Stop: {PLANTED_SLIPS[slip].says}</span>{#if caught}<span>✓</span>{/if}<kbd
             class="hidden key lg:inline">{i + 1}</kbd

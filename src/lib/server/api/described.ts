@@ -183,6 +183,11 @@ export const DESCRIBED: Record<string, Described> = {
     query: z.object({ seed: z.string(), own: z.string().optional(), answers: z.string().optional() }),
     answer: { type: 'application/pdf', says: 'The questions' },
   },
+  'GET /api/jobs/[job]/kit': {
+    summary: 'What a job takes, done, left and spare, or the links of one closet; as=xlsx as a workbook',
+    query: z.object({ as: z.enum(['json', 'xlsx']).optional(), closet: z.string().optional() }),
+    answer: z.object({ items: z.array(z.unknown()), cables: z.array(z.unknown()), minutes: z.number() }),
+  },
   'GET /api/jobs/[job]/trend': {
     summary: 'What goes wrong on a job, and when it will be done, for somebody of its crew',
     query: z.object({ me: z.string(), today: z.iso.date(), working: z.string().optional() }),

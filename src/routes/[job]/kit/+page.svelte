@@ -1,27 +1,26 @@
 <script lang="ts">
+  import { untrack } from 'svelte';
   import Papa from 'papaparse';
-  import { BOX_SIZES, planBoxes } from '$core/kit/boxes';
+  import { BOX_SIZES } from '$core/kit/boxes';
   import { SPARES_SUFFICE, takeOff } from '$core/kit/take-off';
   import { plainCell } from '$core/model/csv-cell';
-  import { formatMetres } from '$core/model/metres';
+  import { apiAddress, asking } from '$lib/address/address';
   import { saveText } from '$lib/device/save-text';
   import { useJob } from '$lib/job/open-job.svelte';
+  import CableBoxes from '$lib/kit/CableBoxes.svelte';
+  import { TickedOff } from '$lib/kit/ticked.svelte';
   import Segments from '$lib/shell/Segments.svelte';
 
   const job = useJob();
-  const units = $derived(job.plan.policy.units);
   const closets = $derived(job.plan.spaces.filter((s) => s.kind === 'closet' && !s.retired));
+  const ticked = untrack(() => new TickedOff(job.plan.id));
   let closet = $state('');
   let box = $state<number>(BOX_SIZES[0]);
-  let parts = $state('');
   const links = $derived(
     job.plan.ordered.filter((l) => !closet || job.plan.where(l).head.space?.id === closet),
   );
   const kit = $derived(takeOff(job.plan.now, links, (id) => job.statusOf(id)));
-  const partBoxes = $derived(parts.split(/[;\s]+/).map((p) => Number(p.replace(',', '.'))).filter((p) => p > 0 && p <= 2000)); // prettier-ignore
-  const badParts = $derived(parts.split(/[;\s]+/).filter((p) => p && !(Number(p.replace(',', '.')) > 0 && Number(p.replace(',', '.')) <= 2000))); // prettier-ignore
-  const boxes = $derived(kit.cables.filter((c) => c.runs.length).map((c) => ({ cable: c, plan: planBoxes(c.runs, box, partBoxes) }))); // prettier-ignore
-  const m = (metres: number) => formatMetres(Number(metres.toFixed(1)), units);
+  const cables = $derived(kit.cables.filter((c) => c.runs.length));
 
   function save(): void {
     const rows = [
@@ -64,7 +63,18 @@
       <tbody>
         {#each kit.items as i (i.name)}
           <tr class="border-b border-rule">
-            <td class="py-2">{i.name}</td>
+            <td class="py-1"
+              ><label class="flex min-h-12 items-center gap-3"
+                ><input
+                  type="checkbox"
+                  class="size-6 shrink-0 accent-(--ink)"
+                  checked={ticked.has(i.name, i.left + i.spare)}
+                  onchange={() => ticked.turn(i.name, i.left + i.spare)}
+                /><span class={ticked.has(i.name, i.left + i.spare) ? 'text-faint line-through' : ''}
+                  >{i.name}</span
+                ></label
+              ></td
+            >
             <td class="hidden text-right font-mono sm:table-cell">{i.all}</td>
             <td class="hidden text-right font-mono sm:table-cell">{i.done}</td>
             <td class="text-right font-mono">{i.left}</td>
@@ -76,7 +86,8 @@
     </table>
     <p class="text-sm text-faint">
       Spares suffice in {Math.round(SPARES_SUFFICE * 100)} jobs of 100, by how often this crew did an end again
-      so far. About {Math.round(kit.minutes / 60)} hours of terminating and proving are left, without walks.
+      so far. A tick stays on this device until another number is needed. About {Math.round(kit.minutes / 60)} hours
+      of terminating and proving are left, without walks.
     </p>
   </section>
   <section class="grid gap-2" aria-label="Cable">
@@ -88,38 +99,8 @@
       columns={3}
       onchoose={(s) => (box = s)}
     />
-    <label class="max-w-md text-sm"
-      >part boxes, metres left in each
-      <input class="field font-mono" placeholder="120 85" bind:value={parts} /></label
-    >
-    {#if badParts.length}<p class="border-l-4 border-wrong pl-3" role="alert">
-        “{badParts[0]}” is no length: write metres between 0 and 2000, a blank between two boxes.
-      </p>{/if}
-    {#each boxes as { cable, plan } (cable.name)}
-      <div class="grid gap-1 border-t border-rule pt-2">
-        <h3 class="font-bold">{cable.name}: {m(cable.leftMetres)}</h3>
-        <p>
-          {plan.boxes.length === 1 ? 'One box' : `${plan.boxes.length} boxes`}; no way of cutting takes fewer
-          than {plan.least}.
-        </p>
-        {#each plan.tooLong as r (r.label)}<p class="border-l-4 border-wrong pl-3">
-            {r.label} takes {m(r.metres)}: no box holds it.
-          </p>{/each}
-        <ol class="grid gap-1">
-          {#each plan.boxes as b, i (i)}
-            <li>
-              <details>
-                <summary class="flex min-h-12 cursor-pointer items-center gap-3"
-                  ><strong>{b.metres === box ? `box ${i + 1}` : `part box of ${m(b.metres)}`}</strong>
-                  <span>{b.runs.length} {b.runs.length === 1 ? 'run' : 'runs'}, {m(b.left)} left</span
-                  ></summary
-                >
-                <p class="font-mono text-sm">{b.runs.map((r) => `${r.label} ${m(r.metres)}`).join(' · ')}</p>
-              </details>
-            </li>
-          {/each}
-        </ol>
-      </div>
+    {#each cables as cable (cable.name)}
+      <CableBoxes {cable} {box} />
     {:else}
       <p>No run with a known length is left to cut.</p>
     {/each}
@@ -134,5 +115,13 @@
       one box.
     </p>
   </section>
-  <button class="act justify-self-start" onclick={save}>Save as CSV</button>
+  <div class="flex flex-wrap gap-2 print:hidden">
+    <button class="act" onclick={save}>Save as CSV</button>
+    <a
+      class="act"
+      href={asking(apiAddress(job.plan.id, 'kit'), { as: 'xlsx', ...(closet ? { closet } : {}) })}
+      download>Save as a workbook</a
+    >
+    <button class="act" onclick={() => print()}>Print it</button>
+  </div>
 </main>
