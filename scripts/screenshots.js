@@ -30,7 +30,7 @@ const PICTURES = [
   ['schedule', 'setup/links', WIDE, 'paper', bringSchedule, '[data-testid=schedule-says]'],
   ['drill', 'drill', PHONE, 'paper', drillOrder],
   ['kit', 'kit', PHONE, 'paper'],
-  ['trend', 'trend', WIDE, 'paper'],
+  ['trend', '/gannet-house/trend', WIDE, 'paper', undefined, '[role=img] svg'],
   ['handover', 'handover', WIDE, 'paper'],
   ['places', 'setup/places', WIDE, 'paper', (p) => p.getByRole('button', { name: /^Kelp lab/ }).click()],
   ['labels', 'labels', WIDE, 'paper'],
@@ -58,8 +58,19 @@ async function bringSchedule(page) {
 }
 async function traceSome(page) {
   await page.getByRole('button', { name: /^Plan the walk/ }).click();
-  await page.getByRole('button', { name: /^All 4 are in/ }).click();
-  for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Simulated unit' }).click();
+  // A press right after what it answers came on screen is not taken: it is pressed until it is.
+  const cable = page.getByTestId('cable-asked');
+  for (let i = 0; i < 20 && !(await cable.isVisible()); i++) {
+    await page.getByRole('button', { name: /^All 4 are in/ }).click();
+    await page.waitForTimeout(400);
+  }
+  for (let n = 0; n < 3; n++) {
+    const before = await cable.textContent();
+    for (let i = 0; i < 20 && (await cable.textContent()) === before; i++) {
+      await page.getByRole('button', { name: 'Simulated unit' }).click();
+      await page.waitForTimeout(400);
+    }
+  }
 }
 
 mkdirSync(DIR, { recursive: true });
