@@ -18,8 +18,8 @@ export class BetterBoxes {
     const worker = (this.worker = new Worker(new URL('./boxes.worker.ts', import.meta.url), {
       type: 'module',
     }));
-    worker.onmessage = ({ data }: MessageEvent<{ plan: BestBoxes; done: boolean }>) => {
-      this.plan = data.plan;
+    worker.onmessage = ({ data }: MessageEvent<{ plan?: BestBoxes; done: boolean }>) => {
+      if (data.plan) this.plan = data.plan;
       if (data.done) this.stop();
     };
     worker.onerror = () => this.stop();

@@ -14,9 +14,10 @@ export interface AskedBoxes {
   parts: readonly number[];
 }
 
-/** Answers with each better plan as it is found, and with `done` at its end. */
+/** Answers with each better plan as it is found, and with `done` at its end, or where the solver cannot be loaded. */
 self.onmessage = ({ data }: MessageEvent<AskedBoxes>) => {
-  void loadHighs({ locateFile: () => runtime }).then((highs) => {
+  const failed = () => self.postMessage({ done: true });
+  loadHighs({ locateFile: () => runtime }).then((highs) => {
     const solve: Solve = (lp, seconds) => {
       const { Status, Columns } = highs.solve(lp, { output_flag: false, time_limit: Math.max(0.1, seconds) });
       if (Status === 'Optimal') return { status: 'solved', values: Object.fromEntries(Object.entries(Columns).map(([name, c]) => [name, Number((c as { Primal: number }).Primal)])) }; // prettier-ignore
@@ -30,5 +31,5 @@ self.onmessage = ({ data }: MessageEvent<AskedBoxes>) => {
       told: (better) => self.postMessage({ plan: better, done: false }),
     });
     self.postMessage({ plan, done: true });
-  });
+  }, failed);
 };

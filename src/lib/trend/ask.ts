@@ -9,32 +9,36 @@ export const today = (): string => {
   return new Date(now.getTime() - now.getTimezoneOffset() * 60_000).toISOString().slice(0, 10);
 };
 
-let worker: Worker | undefined;
-let last = 0;
-
-/**
- * The trend of a job for whoever has this device: worked out here where its whole log lies here, else by the server.
- * A question that another has overtaken is answered with null. Throws where the log is not here and no server is.
- */
-export async function askTrend(job: OpenJob, working: Working | undefined): Promise<Trend | null> {
-  const asked = ++last;
+/** The trend of a job for whoever has this device: worked out here where its whole log lies here, else by the server. */
+async function workedOut(job: OpenJob, working: Working | undefined): Promise<Trend> {
   const { me } = job.here;
   if (!job.log.whole) {
     const address = asking(apiAddress(job.plan.id, 'trend'), { me, today: today(), ...(working ? { working: JSON.stringify(working) } : {}) }); // prettier-ignore
     const answer = await fetch(address);
     if (!answer.ok) throw new Error('no trend from the server');
-    const trend = (await answer.json()) as Trend;
-    return asked === last ? trend : null;
+    return (await answer.json()) as Trend;
   }
-  worker?.terminate();
-  const mine = (worker = new Worker(new URL('./trend.worker.ts', import.meta.url), { type: 'module' }));
-  const trend = await new Promise<Trend>((resolve, reject) => {
-    mine.onmessage = (event: MessageEvent<Trend>) => resolve(event.data);
-    mine.onerror = (event) => reject(new Error(event.message));
-    const statuses = job.plan.ordered.map((l) => job.statusOf(l.id));
-    mine.postMessage(JSON.parse(JSON.stringify({ plan: job.plan.now, log: job.log.here, statuses, me, today: today(), ...(working ? { working } : {}) }))); // prettier-ignore
-  });
-  mine.terminate();
+  const worker = new Worker(new URL('./trend.worker.ts', import.meta.url), { type: 'module' });
+  try {
+    return await new Promise<Trend>((resolve, reject) => {
+      worker.onmessage = (event: MessageEvent<Trend>) => resolve(event.data);
+      worker.onerror = (event) => reject(new Error(event.message));
+      const statuses = job.plan.ordered.map((l) => job.statusOf(l.id));
+      worker.postMessage(JSON.parse(JSON.stringify({ plan: job.plan.now, log: job.log.here, statuses, me, today: today(), ...(working ? { working } : {}) }))); // prettier-ignore
+    });
+  } finally {
+    worker.terminate();
+  }
+}
+
+let last = 0;
+/**
+ * The trend that a screen shows: a question that another has overtaken is answered with null. Throws where the log is not
+ * here and no server is.
+ */
+export async function askTrend(job: OpenJob, working: Working | undefined): Promise<Trend | null> {
+  const asked = ++last;
+  const trend = await workedOut(job, working);
   return asked === last ? trend : null;
 }
 
@@ -45,7 +49,7 @@ export async function bladesHere(job: OpenJob): Promise<Trend['blades']> {
   if (!wear.has(key))
     wear.set(
       key,
-      askTrend(job, undefined).catch(() => null),
+      workedOut(job, undefined).catch(() => null),
     );
   return (await wear.get(key)!)?.blades ?? null;
 }

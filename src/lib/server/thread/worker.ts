@@ -1,5 +1,6 @@
 import { parentPort } from 'node:worker_threads';
-import { openDatabase, type Db } from '../db/open';
+import { DatabaseUnusable, openDatabase, type Db } from '../db/open';
+import { databaseTrouble } from '../db/troubles';
 import { Refused } from '../refused';
 import { TASKS, type Reply, type Sent } from './tasks';
 
@@ -17,11 +18,14 @@ port.on('message', ({ id, task, asked }: Sent) => {
   work(db, asked).then(
     (answer) =>
       port.postMessage({ id, answer } satisfies Reply, answer instanceof Uint8Array ? [answer.buffer as ArrayBuffer] : []), // prettier-ignore
-    (error: unknown) =>
+    (error: unknown) => {
+      const trouble = error instanceof DatabaseUnusable ? { status: 503, message: error.message } : databaseTrouble(error); // prettier-ignore
+      if (trouble) return port.postMessage({ id, refused: { ...trouble, issues: [] } } satisfies Reply); // prettier-ignore
       port.postMessage(
         error instanceof Refused
           ? { id, refused: { message: error.message, issues: error.issues, status: error.status } }
           : ({ id, fault: error instanceof Error ? (error.stack ?? error.message) : String(error) } satisfies Reply), // prettier-ignore
-      ),
+      );
+    },
   );
 });
