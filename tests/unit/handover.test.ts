@@ -14,6 +14,8 @@ import type { JobFile } from '../../src/core/model/job';
 import { openDatabase, type Db } from '../../src/lib/server/db/open';
 import { INKS } from '../../src/lib/server/handover/loom-drawing';
 import { wrongCopper } from '../../src/lib/server/handover/wrong-copper';
+import Papa from 'papaparse';
+import { openPointsCsv, recordCsv } from '../../src/core/handover/link-table';
 import { recordPdf } from '../../src/lib/server/handover/record-pdf';
 import { recordXlsx } from '../../src/lib/server/handover/record-xlsx';
 import { appendEntries } from '../../src/lib/server/jobs/entries';
@@ -128,6 +130,18 @@ describe('the as-built record', () => {
     expect(rows.length).toBe(record.links.length);
     expect(rows.filter((r) => r[16] === 'pass').length).toBe(record.summary.pass);
     expect(rows.some((r) => r[1] === "'=1+1")).toBe(true);
+  });
+  it('as CSV has a row for every link and for every open point, with the sums of the record, and no formula', () => {
+    const file = demo();
+    file.links[0]!.label = '=1+1';
+    const record = recordOf(file, AT);
+    const rowsOf = (text: string) => Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: true }).data; // prettier-ignore
+    const rows = rowsOf(recordCsv(record));
+    expect(rows).toHaveLength(record.links.length);
+    for (const result of ['pass', 'provisional', 'fail', 'none'] as const)
+      expect(rows.filter((r) => r.result === result)).toHaveLength(record.summary[result]);
+    expect(rows.map((r) => r.identifier)).toContain("'=1+1");
+    expect(rowsOf(openPointsCsv(record))).toHaveLength(record.open.length);
   });
   it('of 1,000 links is made, in slices, and stays small', async () => {
     const file = demo();

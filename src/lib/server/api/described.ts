@@ -151,8 +151,9 @@ export const DESCRIBED: Record<string, Described> = {
     answer: z.object({ tools: z.array(z.unknown()) }),
   },
   'GET /api/jobs/[job]/record': {
-    summary: 'The as-built record: as a PDF, as gauntlet/record@1 with as=json, as a workbook with as=xlsx',
-    query: z.object({ as: z.enum(['pdf', 'json', 'xlsx']).optional() }),
+    summary:
+      'The as-built record: as a PDF, as gauntlet/record@1 with as=json, as a workbook with as=xlsx, its links with as=csv, its open points with as=open-csv',
+    query: z.object({ as: z.enum(['pdf', 'json', 'xlsx', 'csv', 'open-csv']).optional() }),
     answer: { type: 'application/pdf', says: 'The record' },
   },
   'GET /api/view/[secret]': {

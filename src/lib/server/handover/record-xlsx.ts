@@ -1,30 +1,7 @@
 import ExcelJS from 'exceljs';
+import { LINK_COLUMNS, openRows, OPEN_COLUMNS, linkRow } from '$core/handover/link-table';
 import type { HandoverRecord, LinkRecord } from '$core/handover/record';
 import { plainCell } from '$core/model/csv-cell';
-
-const COLUMNS: readonly (readonly [string, (l: LinkRecord) => string | number])[] = [
-  ['identifier', (l) => l.identifier],
-  ['head space', (l) => l.head.space],
-  ['head', (l) => l.head.on],
-  ['head connector', (l) => l.head.connector],
-  ['head state', (l) => l.head.state],
-  ['tail space', (l) => l.tail.space],
-  ['tail', (l) => l.tail.on],
-  ['tail connector', (l) => l.tail.connector],
-  ['tail state', (l) => l.tail.state],
-  ['cable', (l) => l.cable],
-  ['scheme', (l) => l.scheme],
-  ['order', (l) => l.ordered],
-  ['length, m', (l) => l.lengthMetres ?? ''],
-  ['length from', (l) => l.lengthFrom ?? ''],
-  ['asked', (l) => l.asked],
-  ['result', (l) => l.result],
-  ['evidence', (l) => l.evidence ?? ''],
-  ['not ruled out', (l) => l.notRuledOut.join('; ')],
-  ['tested at', (l) => l.testedAt ?? ''],
-  ['tested by', (l) => l.testedBy ?? ''],
-  ['tester', (l) => l.tester ?? ''],
-];
 
 /** A name a spreadsheet program takes for a sheet, each once. */
 function sheetName(name: string, taken: Set<string>): string {
@@ -64,12 +41,7 @@ export async function recordXlsx(record: HandoverRecord): Promise<Buffer> {
     const on = l.head.on.replace(/, port \d+$/, '') || l.head.space || 'links';
     groups.set(on, [...(groups.get(on) ?? []), l]);
   }
-  for (const [name, links] of groups)
-    sheet(
-      name,
-      COLUMNS.map(([h]) => h),
-      links.map((l) => COLUMNS.map(([, of]) => of(l))),
-    );
-  sheet('open points', ['identifier', 'kind', 'what'], record.open.map((o) => [o.label, o.kind, o.says])); // prettier-ignore
+  for (const [name, links] of groups) sheet(name, LINK_COLUMNS, links.map(linkRow));
+  sheet('open points', OPEN_COLUMNS, openRows(record));
   return Buffer.from(await book.xlsx.writeBuffer());
 }

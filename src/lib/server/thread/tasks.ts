@@ -4,6 +4,7 @@ import { canonicalJson } from '$core/formats/canonical';
 import type { Db } from '../db/open';
 import { diagnosisEngine, indexReady, warmUp } from '../engine';
 import { asBuiltPdf, recordNow } from '../handover/as-built';
+import { openPointsCsv, recordCsv } from '$core/handover/link-table';
 import { recordXlsx } from '../handover/record-xlsx';
 import { runSimulatedTester, type PracticeRun } from '../jobs/practice';
 import type { RecordForm } from '../handover/record-forms';
@@ -37,9 +38,9 @@ export const TASKS = {
   ): Promise<Uint8Array<ArrayBuffer>> => {
     if (as === 'pdf') return new Uint8Array(await asBuiltPdf(await db(), job));
     const record = await recordNow(await db(), job);
-    return as === 'xlsx'
-      ? new Uint8Array(await recordXlsx(record))
-      : new Uint8Array(Buffer.from(canonicalJson(record)));
+    if (as === 'xlsx') return new Uint8Array(await recordXlsx(record));
+    const text = { json: canonicalJson, csv: recordCsv, 'open-csv': openPointsCsv }[as](record);
+    return new Uint8Array(Buffer.from(text));
   },
   trend: async (
     db: () => Promise<Db>,

@@ -98,6 +98,8 @@
       <a class="act" href={record('pdf')} download>As-built, PDF</a>
       <a class="act" href={record('xlsx')} download>Spreadsheet, a sheet a panel</a>
       <a class="act" href={record('json')} download>Record as data</a>
+      <a class="act" href={record('csv')} download>Links, CSV</a>
+      <a class="act" href={record('open-csv')} download>Open points, CSV</a>
       <a class="act" href="{apiAddress(job.plan.id, 'sheets')}?kind=work" download>Work sheets, PDF</a>
       <a class="act" href={job.at('handover', 'type-in')}>Type a work sheet in</a>
       <a class="act" href="{apiAddress(job.plan.id, 'sheets')}?kind=snags" download>Snag list, PDF</a>

@@ -9,7 +9,10 @@ const TYPES = {
   pdf: 'application/pdf',
   json: 'application/json; charset=utf-8',
   xlsx: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+  csv: 'text/csv; charset=utf-8',
+  'open-csv': 'text/csv; charset=utf-8',
 } satisfies Record<RecordForm, string>;
+const ENDINGS: Record<RecordForm, string> = { pdf: 'record.pdf', json: 'record.json', xlsx: 'record.xlsx', csv: 'links.csv', 'open-csv': 'open-points.csv' }; // prettier-ignore
 
 /** The as-built record of a job: as a PDF, as `gauntlet/record@1`, or as a workbook. */
 export const GET: RequestHandler = ({ params, url, locals }) =>
@@ -25,7 +28,7 @@ export const GET: RequestHandler = ({ params, url, locals }) =>
     return new Response(body, {
       headers: {
         'content-type': TYPES[as],
-        'content-disposition': `attachment; filename="${params.job}-record.${as}"`,
+        'content-disposition': `attachment; filename="${params.job}-${ENDINGS[as]}"`,
       },
     });
   });
