@@ -71,6 +71,10 @@ describe('what a link carries by what was proven of it', () => {
       '10GBASE-T': 'maybe',
     });
   });
+  it('says of a link an instrument certified that its limit is to be compared, not that nothing was measured', () => {
+    const [, , beyond] = carriedByProven('6A', 45, { evidence: 'certification', splits: true });
+    expect([beyond!.will, beyond!.why]).toEqual(['maybe', expect.stringContaining('compare the limit')]);
+  });
   it('promises what its limits were held to, never more than its parts', () => {
     const held = (category: '5e' | '6' | '6A', pass: boolean): Shown => ({ evidence: 'certification', splits: true, held: { category, pass } }); // prettier-ignore
     expect(will(held('6A', true))['10GBASE-T']).toBe('yes');

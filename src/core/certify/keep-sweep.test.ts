@@ -83,6 +83,8 @@ describe('a sweep beside its link', () => {
     expect(known([])).toMatchObject({ category: '6', gauge: 23, metres: 40, metresFrom: 'planned', shown: { evidence: null, splits: false } }); // prettier-ignore
     expect(known([read])).toMatchObject({ metres: 38.5, metresFrom: 'measured', shown: { evidence: 'wiremap', splits: true } }); // prettier-ignore
     expect(known([read, e('redone', { action: 'redo', connector: 'patch-panel', scheme: 'T568B' }, 'head')]).shown.evidence).toBeNull(); // prettier-ignore
+    // Refused by eye since, it is proven no more, whatever it read before.
+    expect(known([read, e('rejected', { reason: 'looks crushed' }, 'tail')]).shown.evidence).toBeNull();
     const failing = e('swept', sweptOf(sweep(3, { parameter: 'NEXT', far: false }), '6', 'permanent-link', 'head', 'x')); // prettier-ignore
     expect(known([read, failing]).shown.held).toEqual({ category: '6', pass: false });
   });

@@ -31,7 +31,9 @@ export function knownOfLink(link: Link, status: LinkStatus, parts: readonly Part
     ? undefined
     : (CERTIFIED.find((c) => all.includes(c)) ?? CERTIFIED.at(-1));
   const last = status.lastReading;
-  const good = last?.current && last.verdict === 'pass' && !status.disputedBy ? last : undefined;
+  // A reading that passed says nothing of an end that was refused by eye or blamed since: both have to be proven now.
+  const proven = ENDS.every((e) => status[e].state === 'proven');
+  const good = proven && last?.current && last.verdict === 'pass' ? last : undefined;
   const measured = last?.current ? last.data.reading.lengthMetres : undefined;
   const metres = measured ?? link.lengthMetres;
   const ohms = last?.current ? Object.values(last.data.electrical?.loopOhms ?? {}) : [];

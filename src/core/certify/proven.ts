@@ -28,7 +28,7 @@ export function carriedByProven(parts: Certified, metres: number, shown: Shown):
     if (!shown.splits) return { ...could, will: 'maybe', why: 'nobody looked for split pairs' };
     if (held && !held.pass) return { ...could, will: WANTS_CROSSTALK.has(could.name) ? 'no' : 'maybe', why: `it misses the limits of category ${held.category}` }; // prettier-ignore
     if (!WANTS_CROSSTALK.has(could.name)) return could;
-    if (!held) return { ...could, will: 'maybe', why: `${could.why}; its crosstalk was not measured` };
+    if (!held) return { ...could, will: 'maybe', why: `${could.why}; ${shown.evidence === 'certification' ? 'certified by its instrument: compare the limit it was held to' : 'its crosstalk was not measured'}` }; // prettier-ignore
     if (!lower) return could;
     const proven = carriedBy(held.category, metres).find((c) => c.name === could.name)!;
     return proven.will === 'yes' ? proven : { ...could, will: 'maybe', why: `its limits were held to category ${held.category} alone` }; // prettier-ignore

@@ -150,7 +150,7 @@
     <ExchangedNote {link} />
     <OthersReading {link} />
     <OneEndNote {status} />
-    {#if !judgement}<SweepNext {link} />{/if}
+    {#if !judgement && ENDS.every((e) => status[e].state === 'proven')}<SweepNext {link} />{/if}
     <div aria-live="polite" class="min-h-8">
       {#if typedProblem || session.problem}
         <p class="border-l-4 border-wrong pl-3 text-wrong" role="alert">{typedProblem || session.problem}</p>
