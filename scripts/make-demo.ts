@@ -2,6 +2,7 @@
 import { jobFileProblems } from '../src/core/plan/invariants';
 import type { Evidence } from '../src/core/model/evidence';
 import { writeFileSync } from 'node:fs';
+import type { Run } from '../src/core/model/run';
 import { canonicalJson } from '../src/core/formats/canonical';
 import { copperAsOrdered, type Copper } from '../src/core/copper/copper';
 import { sense } from '../src/core/copper/sense';
@@ -448,6 +449,38 @@ const file: JobFile = {
   spaces: [...spaces].sort((a, b) => (a.id < b.id ? -1 : 1)),
   panels: [...panels].sort((a, b) => (a.id < b.id ? -1 : 1)),
   outlets: [...outlets].sort((a, b) => (a.id < b.id ? -1 : 1)),
+  runs: [
+    {
+      id: 'kelp-lab-east',
+      name: 'Low closet to Kelp lab, east bench',
+      from: { floor: 0, x: 0, y: 0, heading: 0 },
+      steps: [
+        { go: 'up', metres: 1.2 },
+        { go: 'over', metres: 7.5 },
+        { go: 'through', metres: 0.3, behindKnown: true, lookedThrough: true },
+        { go: 'over', metres: 6.2, turn: 30 },
+        { go: 'down', metres: 2.3 },
+        { go: 'along', metres: 3.4, turn: 60, radiusMm: 40 },
+        { go: 'loop', metres: 1.5 },
+      ],
+      links: links
+        .filter((l) => l.tail.outlet === 'kelp-lab-east-bench')
+        .map((l) => l.id)
+        .sort(),
+    },
+    {
+      id: 'galley-skirting',
+      name: 'Kelp lab to Galley, along the skirting',
+      from: { floor: 0, x: 16, y: 7, heading: 0 },
+      steps: [
+        { go: 'along', metres: 4.2 },
+        { go: 'through', metres: 0.24 },
+        { go: 'along', metres: 2.6, turn: 90, mainsMm: 30 },
+        { go: 'up', metres: 0.3, radiusMm: 15 },
+      ],
+      links: [],
+    },
+  ].sort((a, b) => (a.id < b.id ? -1 : 1)) as Run[],
   links: [...links].sort((a, b) => (a.id < b.id ? -1 : 1)),
   parts: [...parts].sort((a, b) => (a.id < b.id ? -1 : 1)),
   crew: [...crew].sort((a, b) => (a.id < b.id ? -1 : 1)),

@@ -24,7 +24,7 @@ type L = (typeof links)[number];
 const plan: JobPlan = {
   id: 'x', name: 'X', revision: 0, createdAt: '2026-05-04T08:00:00Z',
   policy: { scheme: 'T568B', evidence: 'wiremap', units: 'mm', untwist: 'standard' },
-  spaces: [], panels: [], outlets: [], floors: [], batches: [], links: [], parts: [], legends: [],
+  spaces: [], panels: [], outlets: [], floors: [], batches: [], runs: [], links: [], parts: [], legends: [],
   crew: [{ id: 'a', name: 'A', role: 'lead' }],
 }; // prettier-ignore
 

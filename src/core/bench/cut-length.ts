@@ -1,5 +1,3 @@
-import { readMetres, type ReadMetres } from '../model/metres';
-import type { Policy } from '../model/job';
 import type { End } from '../wiring/conductors';
 import type { Guide } from './guide';
 
@@ -30,19 +28,4 @@ export function cutLength(
   const spareMm = 2 * CUT_SPARE_MM;
   const stripMm = (guides.head.lengths.strip?.mm ?? 0) + (guides.tail.lengths.strip?.mm ?? 0);
   return { runMm, slackMm, spareMm, stripMm, totalMm: runMm + slackMm + spareMm + stripMm };
-}
-
-/** Most that two marks of one cable lie apart, in metres: a full reel. Our judgement. */
-const MOST_BETWEEN_MARKS = 1000;
-
-/** The length of a cable by the marks printed on its jacket where it begins and ends, whichever of them is larger. */
-export function lengthByMarks(start: string, end: string, units: Policy['units']): ReadMetres {
-  const [a, b] = [readMetres(start, units), readMetres(end, units)];
-  if (!a.ok) return a;
-  if (!b.ok) return b;
-  const metres = Math.abs(a.metres - b.metres);
-  if (metres < 0.1) return { ok: false, message: 'Both marks are the same: read the one where the cable begins and the one where it ends.' }; // prettier-ignore
-  if (metres > MOST_BETWEEN_MARKS)
-    return { ok: false, message: `The marks lie ${Math.round(metres)} m apart: no cable is that long, so read both again.` }; // prettier-ignore
-  return { ok: true, metres: Math.round(metres * 100) / 100 };
 }

@@ -7,7 +7,7 @@ import type { Link, Person } from '../model/job';
 import { GUIDES } from './families';
 import { fullGates } from './gates';
 import { briefAt, depthOffered, depthsFor, DEPTHS, madeSoFar, OFFERED_AFTER } from './depth';
-import { cutLength, CUT_SPARE_MM, lengthByMarks } from './cut-length';
+import { cutLength, CUT_SPARE_MM } from './cut-length';
 import { cascade, PANEL_STEPS, PORT_PITCH_MM } from './panel-work';
 
 const end = (state: TerminationState, more: object = {}) => ({
@@ -91,19 +91,6 @@ describe('a length to cut', () => {
     const guides = { head: GUIDES['patch-panel'], tail: GUIDES['closed-plug'] };
     const cut = cutLength(18_000, { head: 300, tail: 200 }, guides);
     expect(cut.totalMm).toBe(18_000 + 500 + 2 * CUT_SPARE_MM + guides.head.lengths.strip!.mm + guides.tail.lengths.strip!.mm); // prettier-ignore
-  });
-  it('is known by the marks on the jacket, whichever end they are read at first', () => {
-    expect(lengthByMarks('231', '199.6', 'mm')).toEqual({ ok: true, metres: 31.4 });
-    expect(lengthByMarks('0', '100 ft', 'mm')).toEqual({ ok: true, metres: 30.48 });
-    for (const [a, b, says] of [
-      ['12', '12', 'the same'],
-      ['x', '12', 'no length'],
-      ['0', '1500', 'no cable is that long'],
-    ] as const) {
-      // prettier-ignore
-      const read = lengthByMarks(a, b, 'mm');
-      expect(read.ok ? '' : read.message).toContain(says);
-    }
   });
 });
 

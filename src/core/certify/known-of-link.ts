@@ -1,3 +1,4 @@
+import { laidLink } from '../log/laid-link';
 import type { LinkStatus } from '../log/state';
 import { cableNamed, connectorsFor } from '../model/cable-named';
 import type { Link, Part } from '../model/job';
@@ -35,7 +36,7 @@ export function knownOfLink(link: Link, status: LinkStatus, parts: readonly Part
   const proven = ENDS.every((e) => status[e].state === 'proven');
   const good = proven && last?.current && last.verdict === 'pass' ? last : undefined;
   const measured = last?.current ? last.data.reading.lengthMetres : undefined;
-  const metres = measured ?? link.lengthMetres;
+  const metres = measured ?? laidLink(link, status).lengthMetres;
   const ohms = last?.current ? Object.values(last.data.electrical?.loopOhms ?? {}) : [];
   const { swept } = status;
   const held =

@@ -29,6 +29,7 @@ const plan: JobPlan = {
   outlets: [],
   floors: [],
   batches: [],
+  runs: [],
   links: [],
   parts: [],
   legends: [],

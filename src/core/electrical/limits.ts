@@ -29,3 +29,5 @@ export const LENGTH_TOLERANCE = 0.1;
 export const LEAST_LINK_METRES = 0.5;
 /** How far a length may lie from its plan before the cable is doubted: a share of the plan, at least so many metres. Our judgement. */
 export const FROM_PLAN = { share: 0.35, metres: 5 } as const;
+/** The same where the length was read off the jacket: what a velocity of propagation and a lay usually leave, and ends cut off since. Our judgement. */
+export const FROM_MARKS = { share: 0.08, metres: 1.5 } as const;

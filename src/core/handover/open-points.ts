@@ -1,3 +1,4 @@
+import { laidLink } from '../log/laid-link';
 import type { LinkStatus } from '../log/state';
 import type { JobPlan, Link } from '../model/job';
 import { endName } from '../model/end-name';
@@ -65,7 +66,7 @@ export function openPoints(
     if (label) say('unlabelled', label);
     if (
       !link.cord &&
-      link.lengthMetres === undefined &&
+      laidLink(link, status).lengthMetres === undefined &&
       status.lastReading?.data.reading.lengthMetres === undefined
     )
       say('no-length', 'neither planned nor measured');

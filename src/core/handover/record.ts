@@ -1,3 +1,4 @@
+import { laidLink } from '../log/laid-link';
 import { z } from 'zod';
 import { ofLink } from '../model/of-link';
 import { judgeMeasured, type Terms } from '../log/judge-measured';
@@ -41,7 +42,7 @@ export const linkRecordSchema = z.strictObject({
   ordered: z.string(),
   lengthMetres: z.number().optional(),
   /** Whether the length was measured or is the planned one. */
-  lengthFrom: z.enum(['measured', 'planned']).optional(),
+  lengthFrom: z.enum(['measured', 'marks', 'planned']).optional(),
   asked: z.enum(EVIDENCE),
   result: z.enum(['pass', 'provisional', 'fail', 'none']),
   evidence: z.enum(EVIDENCE).optional(),
@@ -84,7 +85,8 @@ const STORY: ReadonlySet<LogEntry['kind']> = new Set(['reading', 'one-end', 'rej
 /** What the evidence behind a link does not rule out. */
 function leftOpen(status: LinkStatus, link: Link, terms: Terms): string[] {
   const { lastReading } = status;
-  const judged = lastReading && judgeMeasured(lastReading.data, link, terms, lastReading.at);
+  const judged =
+    lastReading && judgeMeasured(lastReading.data, laidLink(link, status), terms, lastReading.at);
   return judged?.ok ? judged.judgement.notRuledOut : [];
 }
 
@@ -129,7 +131,7 @@ export function recordOf(file: JobFile, madeAt: string): HandoverRecord {
     const reading = status.lastReading?.current ? status.lastReading : undefined;
     const result = resultOf(status);
     const measured = reading?.data.reading.lengthMetres;
-    const length = measured ?? link.lengthMetres;
+    const length = measured ?? status.pulled?.metres ?? link.lengthMetres;
     const story = effective(entriesOf(link)).filter((e) => STORY.has(e.kind));
     const failed =
       result === 'fail' ||
@@ -142,7 +144,7 @@ export function recordOf(file: JobFile, madeAt: string): HandoverRecord {
       cable: link.cable,
       scheme: link.scheme ?? plan.policy.scheme,
       ordered: link.ordered,
-      ...(length === undefined ? {} : { lengthMetres: length, lengthFrom: measured === undefined ? 'planned' : 'measured' }), // prettier-ignore
+      ...(length === undefined ? {} : { lengthMetres: length, lengthFrom: measured === undefined ? (status.pulled ? 'marks' : 'planned') : 'measured' }), // prettier-ignore
       asked: askedOf(link, plan.policy),
       result,
       ...(reading ? { evidence: reading.evidence, testedAt: reading.at, testedBy: person(reading.by) } : {}),

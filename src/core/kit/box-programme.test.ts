@@ -1,6 +1,8 @@
 import loadHighs from 'highs';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { randomFrom } from '../practice/random';
+import fc from 'fast-check';
+import { bestFill, oneFewer } from './fill';
 import { bestBoxes, pullList, type Solve } from './box-programme';
 import { newBoxes, planBoxes, type RunToCut } from './boxes';
 
@@ -33,6 +35,36 @@ function fewest(runs: readonly RunToCut[], box: number): number {
   go(0, []);
   return found;
 }
+
+describe('the best fill of a box', () => {
+  it('is that of trying every choice (property)', () => {
+    let partly = 0;
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 1, max: 60 }), { maxLength: 9 }), (lengths) => {
+        const runs = runsOf(lengths);
+        const fill = bestFill(runs, 100);
+        const sum = fill.reduce((s, r) => s + r.metres, 0);
+        expect(new Set(fill).size).toBe(fill.length);
+        let best = 0;
+        for (let set = 0; set < 2 ** runs.length; set++) {
+          const total = runs.reduce((s, r, i) => s + (set & (1 << i) ? r.metres : 0), 0);
+          if (total <= 100) best = Math.max(best, total);
+        }
+        expect(sum).toBe(best);
+        partly += Number(fill.length < runs.length);
+      }),
+      { numRuns: 100 },
+    );
+    expect(partly).toBeGreaterThan(20);
+  });
+  it('empties the emptiest box where the others have room, and loses no run', () => {
+    const boxes = [[30, 30, 25], [50, 28], [40, 37], [20, 20]].map((b) => runsOf(b).map((r, i) => ({ ...r, label: `${b[0]} ${i}` }))); // prettier-ignore
+    const fewer = oneFewer(boxes, 100, { random: randomFrom(3), late: () => false });
+    expect(fewer).toHaveLength(3);
+    expect(fewer!.flat().map((r) => r.label).sort()).toEqual(boxes.flat().map((r) => r.label).sort()); // prettier-ignore
+    expect(oneFewer(boxes, 100, { random: randomFrom(3), late: () => true })).toBeNull();
+  });
+});
 
 describe('the fewest boxes', () => {
   it('by hand: where the rule takes four, three are enough', () => {

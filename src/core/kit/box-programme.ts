@@ -1,3 +1,4 @@
+import { cmOfBox, cmOfRun, oneFewer } from './fill';
 import { newBoxes, planBoxes, type Box, type BoxPlan, type RunToCut } from './boxes';
 
 /** What a solver of integer programmes answers: the values of the variables, none is possible, or it ran out of time. */
@@ -17,23 +18,20 @@ interface Bin {
   cost: number;
 }
 
-/** Lengths are told to the solver in centimetres: whole numbers leave it nothing to round. */
-const cm = (metres: number) => Math.round(metres * 100);
-
 /**
  * Runs into bins as an integer programme in LP format: each run whole in one bin, none more than its bin holds, the
  * cheapest bins opened. Bins alike are opened in order, so that the solver does not try their every exchange.
  */
 export function boxProgramme(runs: readonly RunToCut[], bins: readonly Bin[]): string {
   const x = (i: number, j: number) => `x${i}_${j}`;
-  const fits = (i: number, j: number) => cm(runs[i]!.metres) <= cm(bins[j]!.metres);
+  const fits = (i: number, j: number) => cmOfRun(runs[i]!.metres) <= cmOfBox(bins[j]!.metres);
   const lines: string[] = ['Minimize', ` cost: ${bins.map((b, j) => `${b.cost} y${j}`).join(' + ')}`, 'Subject To'];
   runs.forEach((_, i) => {
     lines.push(` run${i}: ${bins.flatMap((_, j) => (fits(i, j) ? [x(i, j)] : [])).join(' + ')} = 1`);
   });
   bins.forEach((b, j) => {
-    const inside = runs.flatMap((r, i) => (fits(i, j) ? [`${cm(r.metres)} ${x(i, j)}`] : []));
-    if (inside.length) lines.push(` bin${j}: ${inside.join(' + ')} - ${cm(b.metres)} y${j} <= 0`);
+    const inside = runs.flatMap((r, i) => (fits(i, j) ? [`${cmOfRun(r.metres)} ${x(i, j)}`] : []));
+    if (inside.length) lines.push(` bin${j}: ${inside.join(' + ')} - ${cmOfBox(b.metres)} y${j} <= 0`);
     const next = bins[j + 1];
     if (next && next.metres === b.metres && next.cost === b.cost) lines.push(` order${j}: y${j} - y${j + 1} >= 0`);
   });
@@ -56,6 +54,12 @@ function boxesOf(runs: readonly RunToCut[], bins: readonly Bin[], values: Record
   for (const b of boxes) b.runs.sort((a, c) => c.metres - a.metres);
   return boxes.filter((b) => b.runs.length);
 }
+
+const boxOf = (list: readonly RunToCut[], metres: number): Box => ({
+  metres,
+  runs: [...list].sort((a, b) => b.metres - a.metres),
+  left: metres - list.reduce((s, r) => s + r.metres, 0),
+});
 
 /** So many runs are solved as a whole; more are improved box by box. Our judgement, by what the solver takes. */
 const WHOLE_RUNS = 36;
@@ -85,6 +89,13 @@ export function bestBoxes(runs: readonly RunToCut[], boxMetres: number, parts: r
     const answer = solve(boxProgramme(cut, all), until - now());
     if (answer.status === 'solved') say(boxesOf(cut, all, answer.values), true);
     return best;
+  }
+  // Filling anew comes first: with many short runs it nearly always suffices, and a programme where it does not.
+  while (now() < until && newBoxes(best.boxes) > best.least) {
+    const fewer = oneFewer(best.boxes.filter(isNew).map((b) => b.runs), boxMetres, { random, late: () => now() >= until });
+    if (!fewer) break;
+    const boxes = [...best.boxes.filter((b) => b.part), ...fewer.map((list) => boxOf(list, boxMetres))];
+    say(boxes, newBoxes(boxes) <= best.least);
   }
   while (now() < until && newBoxes(best.boxes) > best.least) {
     // The emptiest boxes, and others by chance: what one of them cannot take, another may.

@@ -1,19 +1,19 @@
-import { cutLength } from '../bench/cut-length';
-import { GUIDES } from '../bench/families';
-import { DEFAULT_COSTS } from '../model/costs';
 import { cutMetres } from '../cords/cut-list';
-import { USUAL_SLACK_MM } from '../log/slack';
 import type { LinkStatus } from '../log/state';
 import type { JobPlan, Link } from '../model/job';
-import { whereabouts } from '../plan/whereabouts';
+import { whereabouts, type Whereabouts } from '../plan/whereabouts';
+import { runAlongPlan } from '../run/along-plan';
+import { cutFor, takesOfRun } from '../run/takes';
+import { layRun } from '../run/way';
 import { enoughFor } from '../statistics/rates';
 import { ENDS } from '../wiring/conductors';
-import { classOf, CONNECTOR_FAMILIES, FAMILY_NAMES, type ConnectorFamily } from '../wiring/connector';
+import { toolsFor } from './tools';
+import { CONNECTOR_FAMILIES, FAMILY_NAMES, type ConnectorFamily } from '../wiring/connector';
 import type { RunToCut } from './boxes';
 
 /** One kind of thing a job takes: how many in all, how many are in already, how many are left, and how many more to take along. */
 export interface KitItem {
-  kind: 'connector' | 'boot' | 'plate' | 'panel' | 'label';
+  kind: 'connector' | 'boot' | 'plate' | 'panel' | 'label' | 'fixing';
   name: string;
   all: number;
   done: number;
@@ -26,15 +26,17 @@ export interface KitCable {
   allMetres: number;
   leftMetres: number;
   runs: RunToCut[];
-  /** Links whose length nobody gave: nothing is counted for them. */
+  /** Links whose length nobody gave and that no run or plan of spaces tells: nothing is counted for them. */
   unknown: number;
+  /** Links whose length is reckoned from the plan of spaces alone, with the range it may have: not counted either. */
+  reckoned?: { links: number; low: number; high: number };
 }
 /** What a part of a job takes. */
 export interface Kit {
   items: KitItem[];
   cables: KitCable[];
-  /** Minutes of terminating and proving still to be done, without walks. The program's own costs. */
-  minutes: number;
+  /** What it is done with, for the ends and runs that are left. */
+  tools: string[];
 }
 
 /** How one's own ends went: how many were redone, of how many. */
@@ -44,7 +46,7 @@ export interface RedoneSoFar {
 }
 
 /** What the catalogue takes for granted of a crew of which nothing is known: one end in twenty-five is done again. */
-const UNKNOWN_CREW: RedoneSoFar = { redone: 1, of: 25 };
+export const UNKNOWN_CREW: RedoneSoFar = { redone: 1, of: 25 };
 /** The chance that the spares suffice. Our judgement. */
 export const SPARES_SUFFICE = 0.95;
 
@@ -62,68 +64,148 @@ export function redoneSoFar(links: readonly Link[], statusOf: (id: string) => Li
   return out;
 } // prettier-ignore
 
+/** A way through the plan of spaces is not the cable's: it may be so much shorter or longer. Our judgement. */
+const FROM_SPACES = { low: 0.85, high: 1.3 } as const;
+
+type StatusOf = (id: string) => LinkStatus;
+const isBare = (statusOf: StatusOf, l: Link, end: 'head' | 'tail') => statusOf(l.id)[end].state === 'bare';
+/** A cable that ends anywhere, or was read off its jacket, is cut already. */
+const isCut = (statusOf: StatusOf, l: Link) =>
+  statusOf(l.id).pulled !== undefined || ENDS.some((e) => !isBare(statusOf, l, e));
+
 /**
- * What links take, and what of it is done: connectors with as many spares as suffice with nineteen chances in twenty by
- * the crew's own redos so far, boots, plates, panels, cable run by run. `links` are those of the part that is asked for.
+ * What links take, and what of it is done: connectors with as many spares as suffice with `suffice` by the crew's own
+ * redos so far, boots, plates, panels, what runs are fixed with, cable run by run. `links` are those of the part that is
+ * asked for.
  */
-export function takeOff(plan: JobPlan, links: readonly Link[], statusOf: (id: string) => LinkStatus): Kit {
+export function takeOff(
+  plan: JobPlan,
+  links: readonly Link[],
+  statusOf: StatusOf,
+  suffice = SPARES_SUFFICE,
+): Kit {
   const where = whereabouts(plan);
+  const items: KitItem[] = [
+    ...connectors(plan, links, statusOf, suffice),
+    ...boots(plan, links, statusOf),
+    ...placesOf(links, statusOf, where),
+    ...fixings(plan, links, statusOf),
+    {
+      kind: 'label' as const,
+      name: 'cable labels, one an end',
+      all: 2 * links.length,
+      done: 0,
+      left: 2 * links.length,
+      spare: 0,
+    },
+  ].filter((i) => i.all);
+  return { items, cables: cablesOf(plan, links, statusOf, where), tools: toolsOf(plan, links, statusOf) };
+}
+
+function toolsOf(plan: JobPlan, links: readonly Link[], statusOf: StatusOf): string[] {
+  const asked = new Set(links.filter((l) => !isCut(statusOf, l)).map((l) => l.id));
+  const runs = plan.runs.filter((r) => !r.retired && r.links.some((id) => asked.has(id))).map((r) => takesOfRun(r, plan, Infinity));
+  const holes = runs.flatMap((r) => r.holes);
+  return toolsFor(new Set(links.flatMap((l) => ENDS.filter((e) => isBare(statusOf, l, e)).map((e) => l[e].connector))), {
+    holes: holes.length,
+    clips: runs.reduce((n, r) => n + r.clips.length, 0),
+    widestMm: Math.max(0, ...holes.map((h) => h.passMm)),
+  });
+} // prettier-ignore
+
+const item = (kind: KitItem['kind'], name: string, all: number, done: number, spare = 0): KitItem => ({
+  kind,
+  name,
+  all,
+  done,
+  left: all - done,
+  spare,
+});
+
+function connectors(plan: JobPlan, links: readonly Link[], statusOf: StatusOf, suffice: number): KitItem[] {
   const redone = redoneSoFar(plan.links, statusOf);
-  const bare = (l: Link, end: 'head' | 'tail') => statusOf(l.id)[end].state === 'bare';
-  const items: KitItem[] = [];
-  const add = (kind: KitItem['kind'], name: string, all: number, done: number, spare = 0) => {
-    if (all) items.push({ kind, name, all, done, left: all - done, spare });
-  };
-  let minutes = 0;
-  for (const family of CONNECTOR_FAMILIES) {
+  return CONNECTOR_FAMILIES.map((family) => {
     const ends = links.flatMap((l) => ENDS.filter((e) => l[e].connector === family).map((e) => ({ l, e })));
-    const left = ends.filter(({ l, e }) => bare(l, e)).length;
+    const left = ends.filter(({ l, e }) => isBare(statusOf, l, e)).length;
     const known = redone.get(family) ?? { redone: 0, of: 0 };
     // A panel's port is not used up by a redo: it is punched again.
-    const spare = family === 'patch-panel' ? 0 : enoughFor(left, known.redone + UNKNOWN_CREW.redone, known.of + UNKNOWN_CREW.of, SPARES_SUFFICE);
-    add('connector', FAMILY_NAMES[family], ends.length, ends.length - left, spare);
-    const { redoPlug, redoJack, redoCore } = DEFAULT_COSTS;
-    minutes += left * { plug: redoPlug, jack: redoJack, core: redoCore }[classOf(family)];
-  }
-  const proven = (l: Link) => ENDS.every((e) => statusOf(l.id)[e].state === 'proven');
-  minutes += links.filter((l) => !proven(l)).length * DEFAULT_COSTS.prove;
+    const spare = family === 'patch-panel' ? 0 : enoughFor(left, known.redone + UNKNOWN_CREW.redone, known.of + UNKNOWN_CREW.of, suffice);
+    return item('connector', FAMILY_NAMES[family], ends.length, ends.length - left, spare);
+  });
+} // prettier-ignore
+
+function boots(plan: JobPlan, links: readonly Link[], statusOf: StatusOf): KitItem[] {
   const booted = links.filter((l) => l.cord && plan.batches.find((b) => b.id === l.cord!.batch)?.boots);
-  add('boot', 'boots', 2 * booted.length, booted.reduce((n, l) => n + ENDS.filter((e) => !bare(l, e)).length, 0));
+  return [item('boot', 'boots', 2 * booted.length, booted.reduce((n, l) => n + ENDS.filter((e) => !isBare(statusOf, l, e)).length, 0))];
+} // prettier-ignore
+
+function placesOf(links: readonly Link[], statusOf: StatusOf, where: (l: Link) => Whereabouts): KitItem[] {
   const outlets = new Map<string, boolean>();
   const panels = new Map<string, { name: string; done: boolean }>();
   for (const l of links) {
     const { head, tail } = where(l);
-    for (const [spot, end] of [[head, 'head'], [tail, 'tail']] as const) {
-      if (spot.outlet) outlets.set(spot.outlet.id, (outlets.get(spot.outlet.id) ?? false) || !bare(l, end));
-      if (spot.panel) {
-        const { id, ports } = spot.panel;
-        panels.set(id, { name: `panel of ${ports} ports`, done: (panels.get(id)?.done ?? false) || !bare(l, end) });
-      }
+    for (const [spot, end] of [
+      [head, 'head'],
+      [tail, 'tail'],
+    ] as const) {
+      const done = !isBare(statusOf, l, end);
+      if (spot.outlet) outlets.set(spot.outlet.id, (outlets.get(spot.outlet.id) ?? false) || done);
+      if (!spot.panel) continue;
+      const { id, ports } = spot.panel;
+      panels.set(id, { name: `panel of ${ports} ports`, done: (panels.get(id)?.done ?? false) || done });
     }
   }
-  add('plate', 'outlet plates', outlets.size, [...outlets.values()].filter(Boolean).length);
-  for (const name of new Set([...panels.values()].map((p) => p.name))) {
-    const of = [...panels.values()].filter((p) => p.name === name);
-    add('panel', name, of.length, of.filter((p) => p.done).length);
+  return [
+    item('plate', 'outlet plates', outlets.size, [...outlets.values()].filter(Boolean).length),
+    ...[...new Set([...panels.values()].map((p) => p.name))].map((name) => {
+      const of = [...panels.values()].filter((p) => p.name === name);
+      return item('panel', name, of.length, of.filter((p) => p.done).length);
+    }),
+  ];
+}
+
+/** Clips, ties and bushings of the runs these links lie in; those of a way in which a cable lies are in already. */
+function fixings(plan: JobPlan, links: readonly Link[], statusOf: StatusOf): KitItem[] {
+  const asked = new Set(links.map((l) => l.id));
+  const byId = new Map(plan.links.map((l) => [l.id, l]));
+  const sums = { 'cable clips': [0, 0], 'ties or hooks': [0, 0], bushings: [0, 0] };
+  for (const run of plan.runs) {
+    if (run.retired || !run.links.some((id) => asked.has(id))) continue;
+    const { clips, ties, bushings } = takesOfRun(run, plan, Infinity);
+    const laid = run.links.some((id) => byId.has(id) && isCut(statusOf, byId.get(id)!));
+    for (const [name, n] of [['cable clips', clips.length], ['ties or hooks', ties], ['bushings', bushings]] as const) {
+      sums[name][0]! += n;
+      if (laid) sums[name][1]! += n;
+    }
   }
-  add('label', 'cable labels, one an end', 2 * links.length, 0);
+  return Object.entries(sums).map(([name, [all, done]]) => item('fixing', name, all!, done!));
+} // prettier-ignore
+
+function cablesOf(plan: JobPlan, links: readonly Link[], statusOf: StatusOf, where: (l: Link) => Whereabouts): KitCable[] {
   const cables = new Map<string, KitCable>();
+  const ways = new Map(plan.runs.flatMap((r) => (r.retired ? [] : r.links.map((id) => [id, r] as const))));
   for (const l of links) {
     const name = l.cable || 'cable not named';
     const cable = cables.get(name) ?? { name, allMetres: 0, leftMetres: 0, runs: [], unknown: 0 };
     cables.set(name, cable);
-    if (l.lengthMetres === undefined) {
-      cable.unknown++;
+    const run = ways.get(l.id);
+    const way = l.lengthMetres ?? (run && run.steps.length ? layRun(run).metres : undefined);
+    if (way === undefined) {
+      const { head, tail } = where(l);
+      if (!head.space || !tail.space || head.space.id === tail.space.id || isCut(statusOf, l)) {
+        cable.unknown++;
+        continue;
+      }
+      const { metres } = layRun(runAlongPlan(plan.floors, head.space, tail.space));
+      const { links: n, low, high } = cable.reckoned ?? { links: 0, low: 0, high: 0 };
+      cable.reckoned = { links: n + 1, low: low + metres * FROM_SPACES.low, high: high + metres * FROM_SPACES.high };
       continue;
     }
-    const slack = { head: l.head.slackMm ?? plan.policy.slackMm ?? USUAL_SLACK_MM, tail: l.tail.slackMm ?? plan.policy.slackMm ?? USUAL_SLACK_MM };
-    const metres = l.cord ? cutMetres(l.lengthMetres) : cutLength(l.lengthMetres * 1000, slack, { head: GUIDES[l.head.connector], tail: GUIDES[l.tail.connector] }).totalMm / 1000;
+    const metres = l.cord ? cutMetres(way) : cutFor(l, way, plan.policy).totalMm / 1000;
     cable.allMetres += metres;
-    // A cable that ends anywhere is cut already.
-    if (ENDS.every((e) => bare(l, e))) {
-      cable.leftMetres += metres;
-      cable.runs.push({ label: l.label, metres });
-    }
+    if (isCut(statusOf, l)) continue;
+    cable.leftMetres += metres;
+    cable.runs.push({ label: l.label, metres });
   }
-  return { items, cables: [...cables.values()].sort((a, b) => b.leftMetres - a.leftMetres), minutes };
+  return [...cables.values()].sort((a, b) => b.leftMetres - a.leftMetres);
 } // prettier-ignore

@@ -18,6 +18,7 @@ export const KIND_WORDS: Record<LogEntry['kind'], string> = {
   'one-end': 'from one end',
   redone: 'done again',
   repulled: 'cable pulled anew',
+  pulled: 'cable pulled',
   rejected: 'refused by eye',
   found: 'what was found',
   exchanged: 'exchanged links',
@@ -62,6 +63,8 @@ export function entryWords(e: LogEntry, link: Link | undefined, terms: Terms): s
         : e.data.told
           ? `told contact by contact: wrong at the one after ${e.data.held.length}`
           : `read back wrong: ${e.data.held.map((c) => (c === 'CENTRE' || c === 'BRAID' ? c.toLowerCase() : conductorLabel(c))).join(' ')}`;
+    case 'pulled':
+      return pulledWords(e.data);
     case 'photo':
       return 'photo taken';
     case 'cautioned':
@@ -115,6 +118,13 @@ function planWords(changes: JobEntryOf<'planned'>['data']['changes']): string {
   ];
   const [first] = changes;
   return changes.length === 1 ? `${first!.name} ${said[0]!.slice(2)}` : said.join(', ');
+}
+
+/** How long a cable is by the marks on its jacket, in words. */
+export function pulledWords({ metres, errorMetres, marks, box }: EntryOf<'pulled'>['data']): string {
+  const by = marks ? `, marks ${marks.start} to ${marks.end} ${marks.unit}` : '';
+  const error = errorMetres === undefined ? '' : ` ± ${errorMetres.toFixed(1)} m`;
+  return `cable pulled: ${metres.toFixed(1)} m${error}${by}${box ? `, from ${box}` : ''}`;
 }
 
 /** What a trace found of a link's cable, in words. */

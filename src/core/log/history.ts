@@ -13,6 +13,10 @@ export interface HistoryFilter {
   to?: string | undefined;
 }
 
+/** Whether a run, as a change of plan tells it, has a link in it. */
+const liesIn = (run: unknown, link: string): boolean =>
+  typeof run === 'object' && run !== null && 'links' in run && Array.isArray(run.links) && run.links.includes(link); // prettier-ignore
+
 /** Whether an entry is about a link: its own, or a change of plan that touched it or what it hangs on. */
 function touches(e: LogEntry, link: Pick<Link, 'id' | 'head' | 'tail' | 'cord'>): boolean {
   if (ofLink(e)) return e.link === link.id;
@@ -21,6 +25,7 @@ function touches(e: LogEntry, link: Pick<Link, 'id' | 'head' | 'tail' | 'cord'>)
     (c) =>
       (c.list === 'links' && c.id === link.id) ||
       (c.list === 'batches' && c.id === link.cord?.batch) ||
+      (c.list === 'runs' && [c.was, c.is].some((r) => liesIn(r, link.id))) ||
       [link.head, link.tail].some(
         (end) =>
           (c.list === 'panels' && c.id === end.panel) ||

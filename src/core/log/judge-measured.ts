@@ -1,5 +1,5 @@
 import { judgeElectrical, judgeLength, type Finding } from '../electrical/measured';
-import { FROM_PLAN, LEAST_LINK_METRES } from '../electrical/limits';
+import { FROM_MARKS, FROM_PLAN, LEAST_LINK_METRES } from '../electrical/limits';
 import { cableNamed, nvpOfCable } from '../model/cable-named';
 import type { EntryOf } from '../model/entry';
 import type { Link, Part, Policy } from '../model/job';
@@ -10,6 +10,7 @@ import { Contradiction } from '../reading/contradiction';
 import { judge, type Judgement } from '../reading/verdict';
 import { classOf, mediumOf, type ConnectorFamily } from '../wiring/connector';
 import { CLOCK_TOLERANCE_MS } from './effective';
+import type { LaidLink } from './laid-link';
 import { askedOf } from './link-spec';
 import { readMeasured } from './measured';
 
@@ -30,7 +31,7 @@ export interface Terms {
  */
 export function judgeMeasured(
   data: Judged,
-  link: Link,
+  link: LaidLink,
   terms: Terms,
   at: string,
 ): { ok: true; judgement: Judgement } | { ok: false; message: string } {
@@ -96,10 +97,17 @@ const lowered = (judgement: Judgement, verdict: 'fail' | 'provisional', reason: 
     : { ...judgement, verdict, reason };
 
 /** What is odd about a measured length, as a question for who measured it; '' where nothing is. */
-export function lengthDoubt(metres: number, link: Link): string {
+export function lengthDoubt(metres: number, link: LaidLink): string {
   if (metres < LEAST_LINK_METRES) return `${metres} m is no link: is the remote plugged into the main unit?`;
   const planned = link.lengthMetres;
   if (planned === undefined) return '';
+  const error = link.lengthErrorMetres;
+  if (error !== undefined) {
+    const most = Math.max(FROM_MARKS.share * planned, FROM_MARKS.metres) + error;
+    return Math.abs(metres - planned) > most
+      ? `By the marks on its jacket ${planned.toFixed(1)} m, give or take ${error.toFixed(1)} m; measured ${metres} m: is this the right cable?`
+      : '';
+  }
   return Math.abs(metres - planned) > Math.max(FROM_PLAN.share * planned, FROM_PLAN.metres)
     ? `Planned ${planned} m, measured ${metres} m: is this the right cable?`
     : '';
@@ -129,7 +137,7 @@ function byCalibration(
   return lowered(judgement, 'provisional', `Good so far: the calibration of its tester was due on ${due}.`);
 }
 
-function byLength(judgement: Judgement, data: Judged, link: Link): Judgement {
+function byLength(judgement: Judgement, data: Judged, link: LaidLink): Judgement {
   const metres = data.reading.lengthMetres;
   if (metres === undefined) return judgement;
   const found = judgeLength(metres, data.reading.configuration ?? configurationOf(link));

@@ -10,11 +10,12 @@ import type { TapeFlag } from '../model/tape';
 import { cutBackMm } from './cut-back';
 import { judgeMeasured, type Terms } from './judge-measured';
 import { judgeOneEnd, withLengthOf, type OneEndStatus } from './one-end';
+import { laidLink } from './laid-link';
 import { project, type Projection } from './projection';
 import { threadAfterFail, threadAfterWork, type LoggedMistakes, type Thread } from './thread';
 
 /** Grows with every change of what a state holds or how it is reached: states kept by another version are made anew. */
-export const FOLD_VERSION = 6;
+export const FOLD_VERSION = 7;
 
 /** States of a termination, in the order of the work. */
 export const TERMINATION_STATES = ['bare', 'seated', 'stale', 'provisional', 'proven', 'failed'] as const;
@@ -83,6 +84,8 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   assignedTo?: string;
   /** How its last sweep came out, as long as neither end was touched since. */
   swept?: SweptStatus & { at: string };
+  /** How long its cable is by the marks on its jacket, and from which box it came. */
+  pulled?: EntryOf<'pulled'>['data'] & { at: string };
   /** What a trace found of this link's cable. */
   traced?: EntryOf<'traced'>['data'] & { at: string };
   lastEntry?: { id: string; kind: Entry['kind']; at: string; by: string; end?: End };
@@ -103,6 +106,7 @@ const LINK_KINDS = Object.keys({
   'one-end': 0,
   redone: 0,
   repulled: 0,
+  pulled: 0,
   rejected: 0,
   found: 0,
   'read-back': 0,
@@ -159,6 +163,9 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
     case 'swept':
       status.swept = { ...sweptStatus(e.data), at: e.at };
       return;
+    case 'pulled':
+      status.pulled = { ...e.data, at: e.at };
+      return;
     case 'seated':
       delete status.swept;
       if (status.thread) status.thread = threadAfterWork(status.thread, e.end!, null);
@@ -196,6 +203,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       delete status.swept;
       delete status.exchanged;
       delete status.oneEnd;
+      delete status.pulled;
       return;
     case 'rejected':
       fail(status[e.end!], e, e.data.reason);
@@ -230,9 +238,9 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       delete status.untold;
       return;
     case 'reading':
-      return proved(status, link, terms, e);
+      return proved(status, laidLink(link, status), terms, e);
     case 'one-end':
-      return seenFromOneEnd(status, link, terms, e);
+      return seenFromOneEnd(status, laidLink(link, status), terms, e);
   }
 }
 

@@ -7,6 +7,8 @@ export interface ToolStatus {
   part: string;
   /** Terminations done with it. */
   used: number;
+  /** Those that took a new one of it: a slot that is punched again does not. */
+  spent: number;
   /** Terminations since its blade was changed, or since the beginning. */
   sinceBlade: number;
   bladeChangedAt?: string;
@@ -22,7 +24,14 @@ export const ASK_CUT_EVERY = 24;
 /** What every part was used for, by its id. */
 export type ToolUse = Record<string, ToolStatus>;
 
-const unused = (part: string): ToolStatus => ({ part, used: 0, sinceBlade: 0, sinceAsked: 0, putBy: false });
+const unused = (part: string): ToolStatus => ({
+  part,
+  used: 0,
+  spent: 0,
+  sinceBlade: 0,
+  sinceAsked: 0,
+  putBy: false,
+});
 
 /** What every part was used for, as a projection of a job's log. */
 export const toolUse: Projection<ToolUse> = {
@@ -33,6 +42,7 @@ export const toolUse: Projection<ToolUse> = {
     if (e.kind === 'seated' || e.kind === 'redone')
       for (const t of (e.data.parts ?? []).map(of)) {
         t.used++;
+        if (e.kind === 'seated' || e.data.action === 'redo') t.spent++;
         t.sinceBlade++;
         t.sinceAsked++;
       }
@@ -76,3 +86,12 @@ export const usedFor = (family: ConnectorFamily, parts: readonly Part[]): Part[]
 
 /** Whether a punch tool wants to be asked for its cut: never answered, or long ago. */
 export const wantsAsking = (t: ToolStatus): boolean => t.cut === undefined || t.sinceAsked >= ASK_CUT_EVERY;
+
+/** A lot that is nearly used up is spoken of so many ends before it is: both ends of a cable. Common practice, no source. */
+export const SAY_LEFT_AT = 2;
+
+/** How many of a lot are left by what was bought and what the log shows to be spent, never below none; null where nobody said how many there were. */
+export const leftOfLot = (
+  part: Pick<Part, 'count'>,
+  status: Pick<ToolStatus, 'spent'> | undefined,
+): number | null => (part.count === undefined ? null : Math.max(0, part.count - (status?.spent ?? 0)));

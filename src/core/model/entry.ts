@@ -3,6 +3,7 @@ import { CONNECTOR_FAMILIES } from '../wiring/connector';
 import { CONDUCTORS, type End } from '../wiring/conductors';
 import { SCHEMES } from '../wiring/schemes';
 import { LABEL_SPOTS } from './label-spots';
+import { MOST_CABLE_METRES } from './limits';
 import { MISTAKE_PLACES } from './mistake-places';
 import { sweptSchema } from './swept';
 import { TAPES } from './tape';
@@ -105,6 +106,23 @@ export const ENTRY_DATA = {
   repulled: z.strictObject({
     lengthMetres: z.number().min(0).max(500).optional(),
     note: noteSchema.optional(),
+  }),
+  /** A cable was pulled: how long it is by the marks on its jacket, how far that may be off, and the box it came from. */
+  pulled: z.strictObject({
+    metres: z.number().min(0.1).max(MOST_CABLE_METRES),
+    errorMetres: z.number().min(0).max(100).optional(),
+    /** The mark where it begins and where it ends, in the unit the jacket counts in, and true metres of a printed one. */
+    marks: z
+      .strictObject({
+        start: z.number().min(0).max(100_000),
+        end: z.number().min(0).max(100_000),
+        unit: z.enum(['m', 'ft']),
+        scale: z.number().min(0.9).max(1.1).optional(),
+      })
+      .optional(),
+    box: z.string().trim().min(1).max(80).optional(),
+    /** What lay in that box before anything was pulled from it. */
+    boxMetres: z.number().min(0.1).max(2000).optional(),
   }),
   /** A person refuses an end by eye, whatever a tester says. */
   rejected: z.strictObject({ reason: z.string().min(1).max(400) }),
@@ -243,6 +261,7 @@ const planChangeSchema = z.strictObject({
     'floors',
     'batches',
     'links',
+    'runs',
     'crew',
     'parts',
     'legends',

@@ -8,6 +8,7 @@ import { LEAST_NVP_METRES, MOST_CABLE_METRES, MOST_CORDS, MOST_PORTS, MOST_POSIT
 import { identifierPatternSchema } from './identifier';
 import { cableSpecSchema, connectorSpecSchema, legendSchema } from './bench';
 import { daySchema, instantSchema } from './reading';
+import { runSchema, type Run } from './run';
 
 const id = z.string().min(1).max(80);
 const name = z.string().min(1).max(120);
@@ -200,6 +201,8 @@ export const partSchema = z.strictObject({
   name,
   kind: z.string().min(1).max(40),
   lot: z.string().max(80).optional(),
+  /** How many of it were bought. */
+  count: z.number().int().min(1).max(100_000).optional(),
   cable: cableSpecSchema.optional(),
   connector: connectorSpecSchema.optional(),
   /** What a tester can show, its number, and the day its calibration is due. */
@@ -247,6 +250,7 @@ export const jobFileSchema = z.strictObject({
   outlets: z.array(outletSchema),
   floors: z.array(floorSchema).optional(),
   batches: z.array(batchSchema).optional(),
+  runs: z.array(runSchema).optional(),
   links: z.array(linkSchema),
   parts: z.array(partSchema),
   /** Jack legends that were read off on this job. */
@@ -291,6 +295,7 @@ export interface JobPlan {
   outlets: Outlet[];
   floors: Floor[];
   batches: Batch[];
+  runs: Run[];
   links: Link[];
   parts: Part[];
   legends: Legend[];

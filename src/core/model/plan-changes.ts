@@ -11,6 +11,7 @@ import {
   policySchema,
   spaceSchema,
 } from './job';
+import { runSchema } from './run';
 
 const ids = z.array(z.string().min(1).max(80)).max(20_000).optional();
 const jobName = z.string().trim().min(1, { error: 'A job needs a name.' }).max(120);
@@ -26,6 +27,7 @@ export const planChangesSchema = z.strictObject({
       outlets: z.array(outletSchema).max(20_000).optional(),
       floors: z.array(floorSchema).max(300).optional(),
       batches: z.array(batchSchema).max(500).optional(),
+      runs: z.array(runSchema).max(5000).optional(),
       links: z.array(linkSchema).max(20_000).optional(),
       crew: z.array(personSchema).max(500).optional(),
       parts: z.array(partSchema).max(2000).optional(),
@@ -39,6 +41,7 @@ export const planChangesSchema = z.strictObject({
       outlets: ids,
       floors: ids,
       batches: ids,
+      runs: ids,
       links: ids,
       crew: ids,
       parts: ids,

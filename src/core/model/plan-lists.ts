@@ -8,6 +8,7 @@ export const PLAN_LISTS: readonly PlanList[] = [
   'floors',
   'batches',
   'links',
+  'runs',
   'crew',
   'parts',
   'legends',

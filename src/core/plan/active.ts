@@ -12,6 +12,7 @@ export function activePlan(plan: JobPlan): JobPlan {
     floors: active(plan.floors),
     batches: active(plan.batches),
     links: active(plan.links),
+    runs: active(plan.runs),
     crew: active(plan.crew),
   };
 }

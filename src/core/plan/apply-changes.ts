@@ -1,5 +1,6 @@
 import { PLAN_LISTS } from '../model/plan-lists';
 import type { JobPlan, Link } from '../model/job';
+import type { Run } from '../model/run';
 import { planProblems, type PlanProblem } from './invariants';
 import { type PlanChanges, type PlanList } from '../model/plan-changes';
 
@@ -84,7 +85,15 @@ export function applyChanges(plan: JobPlan, changes: PlanChanges, used: Used): A
       });
     else end('parts', id, [], false, 'entry');
   for (const id of remove.floors ?? []) end('floors', id, [], false, 'space');
+  for (const id of remove.runs ?? []) end('runs', id, [], false, 'link');
   for (const id of remove.legends ?? []) end('legends', id, [], false, 'entry');
+  // A link that is gone lies in no run.
+  const gone = new Set(removed.links);
+  for (const run of [...maps.runs.values()] as Run[])
+    if (gone.size && run.links.some((l) => gone.has(l))) {
+      maps.runs.set(run.id, { ...run, links: run.links.filter((l) => !gone.has(l)) } as Run);
+      written.runs.push(run.id);
+    }
   const after: JobPlan = {
     ...plan,
     name: changes.name ?? plan.name,

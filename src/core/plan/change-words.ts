@@ -10,11 +10,19 @@ export interface FieldChange {
 type Fields = Record<string, unknown>;
 const isFields = (x: unknown): x is Fields => typeof x === 'object' && x !== null && !Array.isArray(x);
 
+/** The steps of a run. */
+const isSteps = (x: unknown): x is { metres: number }[] =>
+  Array.isArray(x) &&
+  x.length > 0 &&
+  x.every((s) => isFields(s) && 'go' in s && typeof s.metres === 'number');
+
 /** A value of a plan as people read it; what is not there is `none`. */
 export function valueWords(value: unknown): string {
   if (value === undefined || value === null || value === '') return 'none';
   if (value === true) return 'yes';
   if (value === false) return 'no';
+  if (isSteps(value))
+    return `${value.length} ${value.length === 1 ? 'step' : 'steps'}, ${value.reduce((s, x) => s + x.metres, 0).toFixed(1)} m`;
   if (typeof value === 'object') return JSON.stringify(value);
   return String(value);
 }

@@ -15,6 +15,8 @@ export function copyOfPlan(plan: JobPlan, id: string, name: string, of: CopyOf, 
   const links = of === 'plan' ? active(plan.links) : [];
   const places = <T extends { retired?: true | undefined }>(list: readonly T[]) =>
     of === 'plan' ? active(list) : [];
+  const kept = new Set(links.map((l) => l.id));
+  const runs = places(plan.runs).map((r) => ({ ...r, links: r.links.filter((l) => kept.has(l)) }));
   const policy: Policy = { ...plan.policy };
   delete policy.archived;
   if (of === 'terms') {
@@ -29,6 +31,7 @@ export function copyOfPlan(plan: JobPlan, id: string, name: string, of: CopyOf, 
     outlets: places(plan.outlets),
     floors: places(plan.floors),
     batches: places(plan.batches),
+    ...(runs.length ? { runs } : {}),
     links,
     parts: plan.parts,
     legends: plan.legends,

@@ -5,6 +5,7 @@ import type { JobFile, JobPlan, Link, LinkEnd } from '../model/job';
 import { ENDS, type End } from '../wiring/conductors';
 import { mediumOf } from '../wiring/connector';
 import { MOST_CORD_METRES } from '../model/limits';
+import { isLevel } from '../model/run';
 import { RESERVED_JOB_IDS } from './new-ids';
 
 /** One thing that cannot be in a plan: where, and what to do about it. */
@@ -53,6 +54,7 @@ export function planProblems(plan: JobPlan): PlanProblem[] {
     say(`floors.${d.at[1]}`, `Floor ${d.identifier} stands twice in the plan: keep one of them.`);
   for (const d of doubles(plan.batches.filter((b) => !b.retired).map((b) => same(b.name))))
     say(`batches.${plan.batches.filter((b) => !b.retired)[d.at[1]!]!.id}.name`, `Two batches are called ${d.identifier}: give one another name.`); // prettier-ignore
+  runProblems(plan, say);
   const batches = new Map(plan.batches.map((b) => [b.id, b]));
   linkProblems(plan.links, { spaces, panels, outlets, batches, stands, say });
   return problems;
@@ -65,6 +67,24 @@ interface On {
   batches: ReadonlyMap<string, JobPlan['batches'][number]>;
   stands: (x: { retired?: true | undefined }, on: { retired?: true | undefined } | undefined) => boolean;
   say: (path: string, message: string) => void;
+}
+
+/** Links of a run are there, and each lies in one run only. */
+function runProblems({ runs, links }: JobPlan, say: On['say']): void {
+  const known = new Map(links.map((l) => [l.id, l]));
+  const lies = new Map<string, string>();
+  for (const run of runs.filter((r) => !r.retired)) {
+    for (const id of run.links) {
+      const link = known.get(id);
+      const other = lies.get(id);
+      if (!link) say(`runs.${run.id}.links`, `Run ${run.name}: there is no link "${id}".`);
+      else if (other !== undefined) say(`runs.${run.id}.links`, `${link.label} lies in ${other} already: a cable has one way, so take it out of there first.`); // prettier-ignore
+      else if (link.cord) say(`runs.${run.id}.links`, `${link.label} is a cord: only cables that are laid have a run.`); // prettier-ignore
+      lies.set(id, run.name);
+    }
+    const turned = run.steps.findIndex((s) => s.turn !== undefined && !isLevel(s));
+    if (turned >= 0) say(`runs.${run.id}.steps`, `Run ${run.name}: step ${turned + 1} goes ${run.steps[turned]!.go} and cannot turn: only what goes level does.`); // prettier-ignore
+  }
 }
 
 /** What an end hangs on is one thing, wholly said, and stands in the plan. */
@@ -136,6 +156,7 @@ export const planOfFile = (file: JobFile): JobPlan => ({
   outlets: file.outlets,
   floors: file.floors ?? [],
   batches: file.batches ?? [],
+  runs: file.runs ?? [],
   links: file.links,
   parts: file.parts,
   legends: file.legends ?? [],

@@ -26,6 +26,7 @@ const emptyPlan = (): JobPlan => ({
   outlets: [],
   floors: [],
   batches: [],
+  runs: [],
   links: [],
   parts: [],
   legends: [],

@@ -164,6 +164,39 @@ export class Ways {
     return { metres: same ? 0 : from.off + along + to.off, guess: false };
   }
 
+  /** The way between two places as points, straight where nothing is known of it (`guess`). */
+  path(a: Place, b: Place): { points: Place[]; guess: boolean } {
+    const [from, to] = [this.entry(a), this.entry(b)];
+    const straight = { points: [a, b], guess: true };
+    if (!from || !to) return straight;
+    const on = (floor: number, [x, y]: Point): Place => ({ floor, x, y });
+    const ends = (between: Place[]) => ({
+      points: [a, on(a.floor, from.point), ...between, on(b.floor, to.point), b],
+      guess: false,
+    });
+    let best: { metres: number; p: number; q: number } | null =
+      from.segment === to.segment ? { metres: Math.abs(from.at - to.at), p: -1, q: -1 } : null;
+    for (const p of from.segment.on)
+      for (const q of to.segment.on) {
+        const metres = Math.abs(p.at - from.at) + this.distances(p.node)[q.node]! + Math.abs(q.at - to.at);
+        if (metres < (best?.metres ?? Infinity)) best = { metres, p: p.node, q: q.node };
+      }
+    if (!best) return straight;
+    if (best.p < 0) return ends([]);
+    // Back from the far node, each time to the neighbour that lies on the shortest way.
+    const metres = this.distances(best.p);
+    const back = [best.q];
+    while (back.at(-1) !== best.p) {
+      const here = back.at(-1)!;
+      const before = this.neighbours[here]!.find(
+        (n) => Math.abs(metres[n.to]! + n.metres - metres[here]!) < 1e-6 && !back.includes(n.to),
+      );
+      if (!before) return straight;
+      back.push(before.to);
+    }
+    return ends(back.reverse().map((n) => on(this.nodes[n]!.floor, this.nodes[n]!.point)));
+  }
+
   /** How far it is to walk, for tours and rounds. */
   readonly metres: Distance = (a, b) => this.between(a, b).metres;
 }

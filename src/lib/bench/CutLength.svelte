@@ -1,10 +1,11 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import { GUIDES } from '$core/bench/families';
-  import { cutLength, lengthByMarks } from '$core/bench/cut-length';
+  import { cutLength } from '$core/bench/cut-length';
   import { formatLength } from '$core/bench/units';
   import { formatMetres, readMetres } from '$core/model/metres';
   import { slackLeft, USUAL_SLACK_MM } from '$core/log/slack';
+  import PulledForm from '$lib/run/PulledForm.svelte';
   import type { BenchSession } from './session.svelte';
 
   /** What this cable is cut to, what is left at this end, and its length by the marks on its jacket. */
@@ -12,9 +13,6 @@
   const { job, link, end } = $derived(session);
   const { policy } = $derived(job.plan);
   let way = $state(untrack(() => (session.link.lengthMetres === undefined ? '' : String(session.link.lengthMetres)))); // prettier-ignore
-  let from = $state('');
-  let to = $state('');
-  let says = $state('');
   const slackAt = (e: 'head' | 'tail') => link[e].slackMm ?? policy.slackMm ?? USUAL_SLACK_MM;
   const run = $derived(way.trim() ? readMetres(way, policy.units) : null);
   const cut = $derived(
@@ -27,16 +25,7 @@
       : null,
   );
   const left = $derived(slackLeft(job.statusOf(link.id), link, policy, end));
-  const marks = $derived(from.trim() && to.trim() ? lengthByMarks(from, to, policy.units) : null);
   const short = (mm: number) => formatLength(mm, policy.units);
-
-  async function keep(metres: number): Promise<void> {
-    says = await job.plan.change(
-      { put: { links: [{ ...link, lengthMetres: metres }] } },
-      `bench, ${link.label}`,
-    );
-    if (!says) says = `${link.label} is ${formatMetres(metres, policy.units)} long in the plan now.`;
-  }
 </script>
 
 <p
@@ -64,18 +53,6 @@
         )} of slack, {short(cut.spareMm)} to spare and {short(cut.stripMm)} that is stripped.
       </p>
     {/if}
-    <div class="grid grid-cols-2 gap-2">
-      <label class="text-sm"
-        >mark where it begins<input class="field" maxlength="20" bind:value={from} /></label
-      >
-      <label class="text-sm">mark where it ends<input class="field" maxlength="20" bind:value={to} /></label>
-    </div>
-    {#if marks && !marks.ok}<p class="border-l-4 border-wrong pl-3" role="alert">{marks.message}</p>{/if}
-    {#if marks?.ok}
-      <button class="act" onclick={() => keep(marks.metres)}
-        >It is {formatMetres(marks.metres, policy.units)} long: keep that in the plan</button
-      >
-    {/if}
-    {#if says}<p role="status">{says}</p>{/if}
+    <PulledForm {link} />
   </div>
 </details>

@@ -4,7 +4,7 @@
   import { endName } from '$core/model/end-name';
   import { endOrderWords } from '$core/wiring/schemes';
   import { mediumOf } from '$core/wiring/connector';
-  import { usedFor, wantsAsking } from '$core/log/tools';
+  import { leftOfLot, SAY_LEFT_AT, usedFor, wantsAsking } from '$core/log/tools';
   import { FAMILY_NAMES } from '$core/wiring/connector';
   import PhotoButton from '$lib/photo/PhotoButton.svelte';
   import PhotoCompare from './PhotoCompare.svelte';
@@ -44,6 +44,13 @@
             session.job.log.tools([p]).some((t) => t.sinceBlade >= pays!),
         ),
   );
+  /** Lots in hand that are nearly used up. */
+  const low = $derived(
+    used.flatMap((p) => {
+      const left = session.parts.includes(p.id) ? leftOfLot(p, session.job.log.tools([p])[0]) : null;
+      return left !== null && left <= SAY_LEFT_AT ? [{ part: p, left }] : [];
+    }),
+  );
   function newBlade(part: string): void {
     session.job.log.writeForJob('tool', { part, did: 'blade-changed' });
   }
@@ -81,6 +88,15 @@
     {/each}
   </fieldset>
 {/if}
+{#each low as { part, left } (part.id)}
+  <p class="border-l-4 border-ink pl-3" data-testid="lot runs out">
+    {part.name}{part.lot ? `, lot ${part.lot}` : ''}: {left === 0
+      ? 'none is left by the log'
+      : left === 1
+        ? 'this is the last one'
+        : `${left} are left, this one with them`}. Have the next lot at hand.
+  </p>
+{/each}
 {#each worn as tool (tool.id)}
   <div class="border-l-4 border-ink pl-3" data-testid="worn blade">
     <p>

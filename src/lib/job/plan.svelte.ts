@@ -106,8 +106,13 @@ export class OpenPlan {
     private readonly me: () => string,
     private readonly takeUp: () => Promise<void>,
   ) {
-    // A device may have kept it before there were batches.
-    const plan = { ...kept, batches: kept.batches ?? [], floors: kept.floors ?? [] };
+    // A device may have kept it before there were batches or runs.
+    const plan = {
+      ...kept,
+      batches: kept.batches ?? [],
+      floors: kept.floors ?? [],
+      runs: kept.runs ?? [],
+    };
     this.whole = plan;
     this.active = activePlan(plan);
     this.links_ = new Map(plan.links.map((l) => [l.id, l]));
@@ -154,6 +159,9 @@ export class OpenPlan {
   }
   get batches(): JobPlan['batches'] {
     return this.active.batches;
+  }
+  get runs(): JobPlan['runs'] {
+    return this.active.runs;
   }
   get links(): JobPlan['links'] {
     return this.active.links;

@@ -3,6 +3,10 @@
   import { untrack } from 'svelte';
   import { pullList } from '$core/kit/box-programme';
   import { newBoxes, type Box } from '$core/kit/boxes';
+  import type { UsedBox } from '$core/kit/used';
+  import type { Link } from '$core/model/job';
+  import PulledForm from '$lib/run/PulledForm.svelte';
+  import Sheet from '$lib/shell/Sheet.svelte';
   import type { KitCable } from '$core/kit/take-off';
   import { plainCell } from '$core/model/csv-cell';
   import { formatMetres } from '$core/model/metres';
@@ -13,9 +17,11 @@
   interface Props {
     cable: KitCable;
     box: number;
+    /** Boxes of this cable that the log shows to be opened. */
+    opened: readonly UsedBox[];
   }
   /** From which boxes the runs of one cable are cut, and in which order they are pulled. */
-  let { cable, box }: Props = $props();
+  let { cable, box, opened }: Props = $props();
   const job = useJob();
   /** What is left in boxes of this cable that were opened before: kept on this device. */
   const kept = untrack(() => `gauntlet:boxes:${job.plan.id}:${cable.name}`);
@@ -27,7 +33,21 @@
   const said = $derived(typed.split(/[;\s]+/).filter(Boolean).map((text) => ({ text, metres: Number(text.replace(',', '.')) }))); // prettier-ignore
   const isGood = ({ metres }: { metres: number }) => metres > 0 && metres <= 2000;
   const bad = $derived(said.find((p) => !isGood(p)));
-  const parts = $derived(said.filter(isGood).map((p) => p.metres));
+  /** Opened boxes that somebody says are not what the log makes of them: kept on this device. */
+  const shutKey = untrack(() => `gauntlet:boxes-shut:${job.plan.id}:${cable.name}`);
+  let shut = $state<string[]>(
+    untrack(() => (localStorage.getItem(shutKey) ?? '').split('\n').filter(Boolean)),
+  );
+  function putAside(name: string): void {
+    shut = [...shut, name];
+    localStorage.setItem(shutKey, shut.join('\n'));
+  }
+  /** Shorter than any run: nothing is cut from it any more. In metres. Our judgement. */
+  const NOTHING_LEFT = 2;
+  const inUse = $derived(
+    opened.filter((b) => b.left !== undefined && b.left >= NOTHING_LEFT && !shut.includes(b.name)),
+  );
+  const parts = $derived([...inUse.map((b) => b.left!), ...said.filter(isGood).map((p) => p.metres)]);
   const m = (metres: number) => formatMetres(Number(metres.toFixed(1)), job.plan.policy.units);
   const better = new BetterBoxes();
   // The same runs and boxes are not cut anew because something else of the job moved.
@@ -45,7 +65,38 @@
     const link = job.plan.ordered.find((l) => l.label === label);
     return (link && job.plan.where(link).tail.space?.name) ?? '';
   };
-  const name = (b: Box, i: number) => (b.part ? `part box of ${m(b.metres)}` : `box ${i + 1}`);
+  /** Opened boxes by their names in the log, others by what is in them; new ones go on counting. */
+  const names = $derived.by(() => {
+    const left = [...inUse];
+    let fresh = opened.length;
+    let part = 0;
+    return plan.boxes.map((b) => {
+      if (!b.part) return `${cable.name}, box ${++fresh}`;
+      const i = left.findIndex((o) => o.left === b.metres);
+      return i < 0 ? `${cable.name}, part box ${++part} of ${m(b.metres)}` : left.splice(i, 1)[0]!.name;
+    });
+  });
+  const name = (_: Box, i: number) => names[i]!;
+  /** What lay in a box when it was new: an opened one has been said before. */
+  const boxOf = (i: number) => {
+    const box = plan.boxes[i]!;
+    const before = opened.find((o) => o.name === names[i]);
+    return { name: names[i]!, metres: before ? before.metres + before.left! : box.metres };
+  };
+  let pulling = $state.raw<{ link: Link; box: { name: string; metres: number } } | null>(null);
+  /** A part box that was typed is the log's once something was pulled from it. */
+  function logged(): void {
+    const { box } = pulling!;
+    const words = typed.split(/[;\s]+/).filter(Boolean);
+    const i = words.findIndex((w) => Number(w.replace(',', '.')) === box.metres);
+    if (i >= 0 && !opened.some((o) => o.name === box.name) && box.name.includes(', part box '))
+      typed = words.filter((_, k) => k !== i).join(' ');
+    pulling = null;
+  }
+  function pulled(p: (typeof pulls)[number]): void {
+    const link = job.plan.ordered.find((l) => l.label === p.run.label);
+    if (link) pulling = { link, box: boxOf(p.box - 1) };
+  }
   function save(): void {
     const rows = pulls.map((p) => ({
       pull: p.pull,
@@ -85,6 +136,15 @@
         >this is good enough</button
       >
     </div>{/if}
+  {#each inUse as b (b.name)}<p class="flex flex-wrap items-center gap-x-3">
+      {b.name}: {m(b.left!)} left by its marks.
+      <button class="min-h-12 underline underline-offset-4" onclick={() => putAside(b.name)}
+        >it has less: put it aside</button
+      >
+    </p>{/each}
+  {#if shut.length}<p class="text-sm text-faint">
+      Put aside: {shut.join(', ')}. Write what one really has among the part boxes.
+    </p>{/if}
   {#each plan.tooLong as r (r.label)}<p class="border-l-4 border-wrong pl-3">
       {r.label} takes {m(r.metres)}: no box holds it.
     </p>{/each}
@@ -113,7 +173,7 @@
           ><tr class="border-b-2 border-ink"
             ><th class="py-1">pull</th><th>from</th><th>run</th><th class="hidden sm:table-cell">to</th><th
               class="text-right">length</th
-            ><th class="text-right">then left in it</th></tr
+            ><th class="text-right">then left in it</th><th class="print:hidden"></th></tr
           ></thead
         >
         <tbody
@@ -122,15 +182,25 @@
                 class="font-mono font-bold">{p.run.label}</td
               ><td class="hidden sm:table-cell">{roomOf(p.run.label)}</td><td class="text-right font-mono"
                 >{m(p.run.metres)}</td
-              ><td class="text-right font-mono">{m(p.left)}</td></tr
+              ><td class="text-right font-mono">{m(p.left)}</td><td class="pl-2 print:hidden"
+                ><button
+                  class="min-h-12 w-full border border-ink px-2 font-semibold"
+                  onclick={() => pulled(p)}>pulled</button
+                ></td
+              ></tr
             >{/each}</tbody
         >
       </table>
       <p class="text-sm text-faint">
-        A box whose marks count down shows what is left in it. Where one turns out shorter, write what it has
-        among the part boxes: what is not pulled yet is cut anew.
+        A box whose marks count down shows what is left in it. What is pulled is cut: the rest is planned anew
+        from what the boxes have left.
       </p>
       <button class="act" onclick={save}>Save the pull list as CSV</button>
     </details>
   {/if}
 </div>
+{#if pulling}
+  <Sheet title="{pulling.link.label}, pulled" onclose={() => (pulling = null)}>
+    <PulledForm {...pulling} onlogged={logged} />
+  </Sheet>
+{/if}

@@ -17,6 +17,10 @@ export class TickedOff {
   turn(name: string, many: number): void {
     const { [name]: _, ...others } = this.all;
     this.all = this.has(name, many) ? others : { ...others, [name]: many };
-    localStorage.setItem(this.key, JSON.stringify(this.all));
+    try {
+      localStorage.setItem(this.key, JSON.stringify(this.all));
+    } catch {
+      /* a shut storage: ticks hold as long as the screen is open */
+    }
   }
 }

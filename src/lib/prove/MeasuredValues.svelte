@@ -24,7 +24,7 @@
     const n = Number(text.replace(',', '.'));
     return text.trim() !== '' && Number.isFinite(n) ? n : null;
   };
-  const metres = $derived(session.measured?.lengthMetres ?? link.lengthMetres ?? null);
+  const metres = $derived(session.measured?.lengthMetres ?? session.laid.lengthMetres ?? null);
   const fromDelay = $derived.by(() => {
     const [ns, v] = [number(delay), number(nvp)];
     if (ns === null || v === null) return null;

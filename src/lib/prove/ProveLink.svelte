@@ -95,7 +95,7 @@
     };
   });
   const never = $derived(ENDS.filter((e) => status[e].state === 'bare'));
-  const breakAt = $derived(session.measured && placeOfFault(session.measured, link.lengthMetres));
+  const breakAt = $derived(session.measured && placeOfFault(session.measured, session.laid.lengthMetres));
   let typedProblem = $state('');
 
   $effect(() => {

@@ -1,3 +1,4 @@
+import { laidLink } from '$core/log/laid-link';
 import { endName } from '$core/model/end-name';
 import { goto } from '$app/navigation';
 import { LEAST_LINK_METRES } from '$core/electrical/limits';
@@ -270,11 +271,13 @@ export class ProveSession {
   private readonly testerStamp = $derived.by(() =>
     this.face ? { tester: `simulated ${this.evidence}` } : this.job.tester.stamp,
   );
+  /** The link with its length by the marks on its jacket, where somebody read them. */
+  readonly laid = $derived.by(() => laidLink(this.link, this.job.statusOf(this.link.id)));
   private readonly judging = $derived.by(() =>
     this.read?.ok && this.measured && typeof this.lengthRead !== 'string'
       ? judgeMeasured(
           { reading: withLengthOf(this.measured, this.job.statusOf(this.link.id).oneEnd), ...this.judged },
-          this.link,
+          this.laid,
           this.job.plan,
           new Date().toISOString(),
         )
@@ -288,7 +291,7 @@ export class ProveSession {
     const metres = this.measured?.lengthMetres;
     if (metres === undefined || this.confirmed.includes('length') || this.judgement?.verdict === 'fail')
       return '';
-    return lengthDoubt(metres, this.link);
+    return lengthDoubt(metres, this.laid);
   });
   /** A length that no installed link has is nobody's to stand by. */
   readonly lengthMayStand = $derived.by(() => (this.measured?.lengthMetres ?? 0) >= LEAST_LINK_METRES);

@@ -1,3 +1,4 @@
+import { laidLink } from '$core/log/laid-link';
 import { mediumOf } from '$core/wiring/connector';
 import { evidenceCovers, type Evidence } from '$core/model/evidence';
 import type { Link, Space } from '$core/model/job';
@@ -233,7 +234,12 @@ export class RoundSession {
       remote,
       ...this.leads.stamp,
     };
-    const judged = judgeMeasured(data, link, this.job.plan, new Date().toISOString());
+    const judged = judgeMeasured(
+      data,
+      laidLink(link, this.job.statusOf(link.id)),
+      this.job.plan,
+      new Date().toISOString(),
+    );
     const verdict = judged.ok ? judged.judgement.verdict : 'fail';
     this.job.log.write(link.id, 'reading', data, undefined, `${link.label}: ${verdict} logged.`);
     this.job.log.watchForPattern();

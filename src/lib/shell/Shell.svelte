@@ -81,6 +81,7 @@
         'cords',
         'drill',
         'handover',
+        'run',
         'kit',
         'trend',
         'certify',

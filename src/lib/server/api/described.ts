@@ -185,9 +185,14 @@ export const DESCRIBED: Record<string, Described> = {
     answer: { type: 'application/pdf', says: 'The questions' },
   },
   'GET /api/jobs/[job]/kit': {
-    summary: 'What a job takes, done, left and spare, or the links of one closet; as=xlsx as a workbook',
-    query: z.object({ as: z.enum(['json', 'xlsx']).optional(), closet: z.string().optional() }),
-    answer: z.object({ items: z.array(z.unknown()), cables: z.array(z.unknown()), minutes: z.number() }),
+    summary:
+      'What a job takes, what was used of it and how long the rest takes, of one closet where it is named; as=xlsx as a workbook',
+    query: z.object({
+      as: z.enum(['json', 'xlsx']).optional(),
+      closet: z.string().optional(),
+      suffice: z.number().optional(),
+    }),
+    answer: z.object({ kit: z.object({ items: z.array(z.unknown()), cables: z.array(z.unknown()) }), used: z.unknown(), time: z.unknown() }), // prettier-ignore
   },
   'GET /api/jobs/[job]/trend': {
     summary: 'What goes wrong on a job, and when it will be done, for somebody of its crew',

@@ -1,7 +1,8 @@
 import type { Generated } from 'kysely';
 
 /** Things of a plan that stand in one table. */
-export type ItemKind = 'space' | 'panel' | 'outlet' | 'floor' | 'batch' | 'part' | 'legend' | 'person';
+export type ItemKind =
+  'space' | 'panel' | 'outlet' | 'floor' | 'batch' | 'run' | 'part' | 'legend' | 'person';
 
 /** Tables of the database. `body` and `data` columns hold JSON checked by the core's schemas on the way in. */
 export interface Database {

@@ -76,7 +76,7 @@ export async function recordPdf(record: HandoverRecord, handed: JobEntryOf<'hand
   const { file, summary } = record;
   const { policy } = file.job;
   const metres = (l: LinkRecord) =>
-    l.lengthMetres === undefined ? '' : `${formatMetres(l.lengthMetres, policy.units)}${l.lengthFrom === 'planned' ? ' pl.' : ''}`;
+    l.lengthMetres === undefined ? '' : `${formatMetres(l.lengthMetres, policy.units)}${{ planned: ' planned', marks: ' by its marks', measured: '' }[l.lengthFrom ?? 'measured']}`;
   const paper = new Paper(`${file.job.name}: as-built record`, `${file.job.name}, record of ${day(record.madeAt)}`);
   paper.title(file.job.name);
   paper.p(`As-built record of the cabling, made ${day(record.madeAt)} from revision ${file.job.revision ?? 0} of the plan and ${record.log.count} entries of the log.`);

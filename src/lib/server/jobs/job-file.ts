@@ -16,6 +16,7 @@ import {
   type Policy,
   type Space,
 } from '$core/model/job';
+import type { Run } from '$core/model/run';
 import type { Legend } from '$core/wiring/legend';
 import { canonicalJson } from '$core/formats/canonical';
 import type { Db } from '../db/open';
@@ -32,6 +33,7 @@ export const ITEM_KINDS = {
   outlets: 'outlet',
   floors: 'floor',
   batches: 'batch',
+  runs: 'run',
   parts: 'part',
   legends: 'legend',
   crew: 'person',
@@ -150,6 +152,7 @@ export async function readPlan(db: Kysely<Database>, id: string): Promise<JobPla
     outlets: of<Outlet>('outlet'),
     floors: of<Floor>('floor'),
     batches: of<Batch>('batch'),
+    runs: of<Run>('run'),
     links: links.map((l) => JSON.parse(l.body) as Link),
     parts: of<Part>('part'),
     legends: of<Legend>('legend'),
@@ -177,6 +180,7 @@ export async function exportJob(db: Db, id: string): Promise<string | undefined>
     outlets: byId(plan.outlets),
     ...(plan.floors.length ? { floors: byId(plan.floors) } : {}),
     ...(plan.batches.length ? { batches: byId(plan.batches) } : {}),
+    ...(plan.runs.length ? { runs: byId(plan.runs) } : {}),
     links: byId(plan.links),
     parts: byId(plan.parts),
     ...(plan.legends.length ? { legends: byId(plan.legends) } : {}),

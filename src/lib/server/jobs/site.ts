@@ -38,6 +38,7 @@ export async function siteJson(db: Db, job: string, client = false): Promise<str
     `"outlets":${await items('outlet')}`,
     `"floors":${await items('floor')}`,
     `"batches":${await items('batch')}`,
+    `"runs":${await items('run')}`,
     `"parts":${await items('part')}`,
     `"legends":${await items('legend')}`,
     `"crew":${await items('person')}`,

@@ -8,10 +8,18 @@ import type { Answered, Asked, Reply, Sent, Task } from './tasks';
  * at most so many waiting, and none of them longer than so many seconds: a thread that hangs is ended and begun anew.
  */
 const LANES = {
-  quick: { tasks: ['warm-up', 'diagnose', 'simulated-tester'], most: 64, seconds: 60 },
-  long: { tasks: ['record', 'trend'], most: 4, seconds: 180 },
-} as const satisfies Record<string, { tasks: readonly Task[]; most: number; seconds: number }>;
+  quick: { most: 64, seconds: 60 },
+  long: { most: 4, seconds: 180 },
+} as const;
 type LaneName = keyof typeof LANES;
+const LANE_OF: Record<Task, LaneName> = {
+  'warm-up': 'quick',
+  diagnose: 'quick',
+  'simulated-tester': 'quick',
+  record: 'long',
+  trend: 'long',
+  kit: 'long',
+};
 
 const busy = () => new Refused('The server has its hands full: wait a moment and do it again.', [], 503);
 
@@ -76,7 +84,7 @@ class Lane {
 
 const lanes = new Map<LaneName, Lane>();
 function laneOf(task: Task, file: string): Lane {
-  const name = (Object.keys(LANES) as LaneName[]).find((l) => (LANES[l].tasks as readonly Task[]).includes(task))!; // prettier-ignore
+  const name = LANE_OF[task];
   const lane = lanes.get(name) ?? new Lane(file, LANES[name].most, LANES[name].seconds);
   lanes.set(name, lane);
   return lane;

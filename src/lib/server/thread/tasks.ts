@@ -12,6 +12,7 @@ import { entriesOfJob } from '../jobs/entry-rows';
 import { readPlan } from '../jobs/job-file';
 import { readStates } from '../jobs/states';
 import { noSuchJob, Refused } from '../refused';
+import { kitReport, type KitReport } from '$core/kit/report';
 import { trendOf, type Trend, type TrendAsked } from '$core/trend/trend';
 
 /** What is long enough to be done beside the server: each takes the database, where it wants one, and what is asked. */
@@ -42,6 +43,15 @@ export const TASKS = {
     const text = { json: canonicalJson, csv: recordCsv, 'open-csv': openPointsCsv }[as](record);
     return new Uint8Array(Buffer.from(text));
   },
+  kit: async (db: () => Promise<Db>, asked: { job: string; closet?: string | undefined; suffice?: number | undefined }): Promise<KitReport> => {
+    const at = await db();
+    const plan = await readPlan(at, asked.job);
+    if (!plan) throw noSuchJob(asked.job);
+    if (asked.closet && !plan.spaces.some((s) => s.id === asked.closet && s.kind === 'closet'))
+      throw new Refused(`There is no closet "${asked.closet}" in this job.`, [{ path: 'closet', message: 'Choose one that is there, or leave it out.' }]);
+    const [log, statuses] = [await entriesOfJob(at, asked.job), await readStates(at, asked.job)];
+    return kitReport({ ...asked, plan, log, statuses });
+  }, // prettier-ignore
   trend: async (
     db: () => Promise<Db>,
     asked: Pick<TrendAsked, 'me' | 'today' | 'working'> & { job: string },

@@ -2,12 +2,18 @@
   import { untrack } from 'svelte';
   import Papa from 'papaparse';
   import { BOX_SIZES } from '$core/kit/boxes';
+  import { linksOfDay } from '$core/kit/day';
+  import { USUAL_WORKING } from '$core/trend/calendar';
   import { SPARES_SUFFICE, takeOff } from '$core/kit/take-off';
   import { plainCell } from '$core/model/csv-cell';
   import { apiAddress, asking } from '$lib/address/address';
   import { saveText } from '$lib/device/save-text';
   import { useJob } from '$lib/job/open-job.svelte';
   import CableBoxes from '$lib/kit/CableBoxes.svelte';
+  import { askKit } from '$lib/kit/ask-report';
+  import KitCost from '$lib/kit/KitCost.svelte';
+  import KitTime from '$lib/kit/KitTime.svelte';
+  import KitUsed from '$lib/kit/KitUsed.svelte';
   import { TickedOff } from '$lib/kit/ticked.svelte';
   import Segments from '$lib/shell/Segments.svelte';
 
@@ -15,11 +21,41 @@
   const closets = $derived(job.plan.spaces.filter((s) => s.kind === 'closet' && !s.retired));
   const ticked = untrack(() => new TickedOff(job.plan.id));
   let closet = $state('');
+  /** How sure one wants to be not to run out. */
+  const CHANCES = [0.8, 0.9, SPARES_SUFFICE, 0.99];
   let box = $state<number>(BOX_SIZES[0]);
-  const links = $derived(
-    job.plan.ordered.filter((l) => !closet || job.plan.where(l).head.space?.id === closet),
+  /** Figures that want the whole log come a moment later. */
+  let report = $state.raw<Awaited<ReturnType<typeof askKit>>>(null);
+  /** What the next working day is asked by, beside closets. */
+  const NEXT_DAY = ' day';
+  const inCloset = $derived(
+    job.plan.ordered.filter(
+      (l) => !closet || closet === NEXT_DAY || job.plan.where(l).head.space?.id === closet,
+    ),
   );
-  const kit = $derived(takeOff(job.plan.now, links, (id) => job.statusOf(id)));
+  const links = $derived.by(() => {
+    if (closet !== NEXT_DAY || !report) return inCloset;
+    const { hours, people } = job.plan.policy.working ?? USUAL_WORKING;
+    return linksOfDay(inCloset, (id) => job.statusOf(id), {
+      minutes: hours * people * 60,
+      each: report.minutesEach,
+      proof: report.proofs.minutesEach,
+    });
+  });
+  let suffice = $state<number>(SPARES_SUFFICE);
+  const kit = $derived(takeOff(job.plan.now, links, (id) => job.statusOf(id), suffice));
+  let unreachable = $state(false);
+  $effect(() => {
+    // Everything that is logged or planned may change them.
+    for (const l of job.plan.ordered) void job.statusOf(l.id);
+    askKit(job, closet === NEXT_DAY ? '' : closet).then(
+      (r) => {
+        if (r) report = r;
+        unreachable = false;
+      },
+      () => (unreachable = true),
+    );
+  });
   const cables = $derived(kit.cables.filter((c) => c.runs.length));
 
   function save(): void {
@@ -40,11 +76,12 @@
 <svelte:head><title>kit · {job.plan.name}</title></svelte:head>
 <main class="grid grid-cols-[minmax(0,1fr)] content-start gap-6 px-3 py-4 lg:max-w-4xl lg:px-5">
   <h1 class="text-2xl font-bold">What it takes</h1>
-  {#if closets.length > 1}
+  {#if closets.length > 1 || report}
     <label class="max-w-md text-sm"
       >for
       <select class="field" bind:value={closet}>
         <option value="" class="bg-paper">the whole job</option>
+        {#if report}<option value={NEXT_DAY} class="bg-paper">the next working day</option>{/if}
         {#each closets as c (c.id)}<option value={c.id} class="bg-paper">{c.name}</option>{/each}
       </select>
     </label>
@@ -85,11 +122,38 @@
       </tbody>
     </table>
     <p class="text-sm text-faint">
-      Spares suffice in {Math.round(SPARES_SUFFICE * 100)} jobs of 100, by how often this crew did an end again
-      so far. A tick stays on this device until another number is needed. About {Math.round(kit.minutes / 60)} hours
-      of terminating and proving are left, without walks.
+      Spares suffice in {Math.round(suffice * 100)} jobs of 100, by how often this crew did an end again so far.
+      A tick stays on this device until another number is needed.
     </p>
+    <div class="max-w-md print:hidden">
+      <Segments
+        label="Spares suffice"
+        options={CHANCES.map((c) => [c as number, `${Math.round(c * 100)} %`] as const)}
+        value={suffice}
+        columns={4}
+        onchoose={(c) => (suffice = c)}
+      />
+    </div>
   </section>
+  {#if kit.tools.length}
+    <section class="grid gap-1" aria-label="Tools">
+      <h2 class="text-xl font-bold">Tools</h2>
+      <ul class="grid sm:grid-cols-2">
+        {#each kit.tools as t (t)}
+          <li>
+            <label class="flex min-h-12 items-center gap-3 border-b border-rule"
+              ><input
+                type="checkbox"
+                class="size-6 shrink-0 accent-(--ink)"
+                checked={ticked.has(t, 1)}
+                onchange={() => ticked.turn(t, 1)}
+              /><span class={ticked.has(t, 1) ? 'text-faint line-through' : ''}>{t}</span></label
+            >
+          </li>
+        {/each}
+      </ul>
+    </section>
+  {/if}
   <section class="grid gap-2" aria-label="Cable">
     <h2 class="text-xl font-bold">Cable still to be cut</h2>
     <Segments
@@ -100,7 +164,7 @@
       onchoose={(s) => (box = s)}
     />
     {#each cables as cable (cable.name)}
-      <CableBoxes {cable} {box} />
+      <CableBoxes {cable} {box} opened={report?.used.boxes.filter((b) => b.cable === cable.name) ?? []} />
     {:else}
       <p>No run with a known length is left to cut.</p>
     {/each}
@@ -110,16 +174,36 @@
         {c.unknown === 1 ? 'link' : 'links'} of {c.name} have no length: nothing is counted for them.
       </p>
     {/each}
+    {#each kit.cables as c (c.name)}
+      {#if c.reckoned}<p class="border-l-4 border-ink pl-3">
+          {c.reckoned.links === 1 ? 'One link' : `${c.reckoned.links} links`} of {c.name} have no length and no
+          <a class="underline underline-offset-4" href={job.at('run')}>run</a>: by the plan of spaces they
+          take between {Math.round(c.reckoned.low)} and {Math.round(c.reckoned.high)} m, which is not counted here.
+        </p>{/if}
+    {/each}
     <p class="text-sm text-faint">
       Each run with the slack of both ends, 50 mm an end and what both connectors strip; every run whole from
       one box.
     </p>
   </section>
+  {#if report}
+    <KitUsed used={report.used} />
+    <KitTime time={report.time} />
+    <KitCost {report} />
+  {:else if unreachable}
+    <p class="border-l-4 border-ink pl-3">
+      What was used, the time and the cost want the whole log: it is too long to be on this device, and the
+      server is out of reach.
+    </p>
+  {/if}
   <div class="flex flex-wrap gap-2 print:hidden">
     <button class="act" onclick={save}>Save as CSV</button>
     <a
       class="act"
-      href={asking(apiAddress(job.plan.id, 'kit'), { as: 'xlsx', ...(closet ? { closet } : {}) })}
+      href={asking(apiAddress(job.plan.id, 'kit'), {
+        as: 'xlsx',
+        ...(closet && closet !== NEXT_DAY ? { closet } : {}),
+      })}
       download>Save as a workbook</a
     >
     <button class="act" onclick={() => print()}>Print it</button>

@@ -200,7 +200,7 @@
       class="grid grid-cols-3 gap-1 text-center sm:grid-cols-5 lg:grid-cols-3"
       aria-label="For the whole job"
     >
-      {#each [['round', 'round'], ['readings', 'from a file'], ['history', 'history'], ['tools', 'tools'], ['kit', 'kit'], ['trend', 'trend'], ['drill', 'drill'], ['handover', 'handover'], ['labels', 'labels'], ['certify', 'limits'], ['setup', 'set up']] as const as [to, name] (to)}
+      {#each [['round', 'round'], ['readings', 'from a file'], ['history', 'history'], ['tools', 'tools'], ['run', 'runs'], ['kit', 'kit'], ['trend', 'trend'], ['drill', 'drill'], ['handover', 'handover'], ['labels', 'labels'], ['certify', 'limits'], ['setup', 'set up']] as const as [to, name] (to)}
         <a
           class="flex min-h-12 items-center justify-center border border-ink px-1 font-semibold"
           href={job.at(to)}>{name}</a

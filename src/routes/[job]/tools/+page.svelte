@@ -7,7 +7,7 @@
   import { TESTERS } from '$lib/testers/in-hand.svelte';
   import LeadsSheet from '$lib/leads/LeadsSheet.svelte';
   import type { JobEntryOf } from '$core/model/entry';
-  import { wantsAsking } from '$core/log/tools';
+  import { leftOfLot, wantsAsking } from '$core/log/tools';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
 
@@ -41,22 +41,33 @@
   let name = $state('');
   let kind = $state(KINDS[0]!);
   let lot = $state('');
+  let count = $state('');
+  /** Kinds of which one buys so many. */
+  const COUNTED = new Set(['connector lot']);
+  const many = $derived(count.trim() === '' ? undefined : Number(count));
+  const badCount = $derived(many !== undefined && !(Number.isInteger(many) && many >= 1 && many <= 100_000));
   const known = $derived([...new Set([...KINDS, ...job.plan.parts.map((p) => p.kind)])]);
   const statuses = $derived(job.log.tools(job.plan.parts));
   const statusOf = (id: string) => statuses.find((t) => t.part === id);
 
+  const leftWords = (part: Part, t: (typeof statuses)[number] | undefined) => {
+    const left = leftOfLot(part, t);
+    return left === null ? '' : `, ${left} of ${part.count} left`;
+  };
+
   function add(event: SubmitEvent): void {
     event.preventDefault();
-    if (!name.trim()) return;
+    if (!name.trim() || (COUNTED.has(kind) && badCount)) return;
     const part = {
       id: uuid(),
       name: name.trim().slice(0, 120),
       kind,
       ...(lot.trim() ? { lot: lot.trim().slice(0, 80) } : {}),
+      ...(COUNTED.has(kind) && many !== undefined ? { count: many } : {}),
     };
     job.plan.keepPart(part);
     if (kind === TESTER) tester = part;
-    name = lot = '';
+    name = lot = count = '';
   }
   function did(part: string, what: JobEntryOf<'tool'>['data']['did'], says: string): void {
     job.log.writeForJob('tool', { part, did: what }, says);
@@ -83,7 +94,7 @@
                   ? proofWords(part.id)
                   : k === TESTER
                     ? testerWords(part)
-                    : `${t?.used ?? 0} terminations`}{k === 'punch tool'
+                    : `${t?.used ?? 0} terminations${leftWords(part, t)}`}{k === 'punch tool'
                   ? `, ${t?.sinceBlade ?? 0} on this blade${t?.bladeChangedAt ? ` (changed ${t.bladeChangedAt.slice(0, 10)})` : ''}${t?.cut ? `, ${t.cut === 'clean' ? 'cuts clean' : 'leaves tails: change the blade'}` : ''}`
                   : ''}{t?.putBy ? ', put away' : ''}
               </p>
@@ -126,7 +137,7 @@
     </section>
   {/each}
   <form
-    class="grid gap-2 border-t-2 border-ink pt-3 sm:grid-cols-[1fr_12rem_8rem_auto] sm:items-end"
+    class="grid gap-2 border-t-2 border-ink pt-3 sm:grid-cols-[1fr_12rem_8rem_7rem_auto] sm:items-end"
     onsubmit={add}
   >
     <label class="text-sm">name<input class="field" maxlength="120" bind:value={name} /></label>
@@ -137,8 +148,16 @@
       </select>
     </label>
     <label class="text-sm">lot<input class="field" maxlength="80" bind:value={lot} /></label>
-    <button class="act act-now" disabled={!name.trim()}>Add it</button>
+    {#if COUNTED.has(kind)}
+      <label class="text-sm"
+        >how many<input class="field font-mono" inputmode="numeric" maxlength="6" bind:value={count} /></label
+      >
+    {/if}
+    <button class="act act-now" disabled={!name.trim() || (COUNTED.has(kind) && badCount)}>Add it</button>
   </form>
+  {#if COUNTED.has(kind) && badCount}<p class="border-l-4 border-wrong pl-3" role="alert">
+      “{count}” is no number of pieces: write how many were bought, such as 100.
+    </p>{/if}
   {#if job.plan.refused}<p class="border-l-4 border-wrong pl-3" role="alert">{job.plan.refused}</p>{/if}
 </main>
 <UndoLine />

@@ -1,0 +1,137 @@
+<script lang="ts">
+  import { readMetres } from '$core/model/metres';
+  import { isLevel, type RunStep } from '$core/model/run';
+  import type { Policy } from '$core/model/job';
+  import Segments from '$lib/shell/Segments.svelte';
+  import type { RunDraft } from './draft.svelte';
+  import { stepWords } from './words';
+
+  /** The figures of one step: how far, which way it turns, and what is to be known of it. */
+  let { draft, step, units }: { draft: RunDraft; step: RunStep; units: Policy['units'] } = $props();
+  let typed = $state<string | null>(null);
+  const read = $derived(typed === null || !typed.trim() ? null : readMetres(typed, units));
+  const sound = $derived(read?.ok && read.metres >= 0.01 && read.metres <= 500);
+  const TURNS = [
+    [-90, 'left'],
+    [0, 'straight'],
+    [90, 'right'],
+    [180, 'back'],
+  ] as const;
+  const SLABS = [
+    ['wall', 'a wall'],
+    ['up', 'a ceiling'],
+    ['down', 'a floor'],
+  ] as const;
+  const twoPlaces = (x: number) => Math.round(x * 100) / 100;
+  function by(metres: number): void {
+    typed = null;
+    draft.change({ metres: Math.min(500, Math.max(0.01, twoPlaces(step.metres + metres))) });
+  }
+  function oninput(text: string): void {
+    typed = text;
+    const now = readMetres(text, units);
+    if (now.ok && now.metres >= 0.01 && now.metres <= 500) draft.change({ metres: twoPlaces(now.metres) });
+  }
+  /** Millimetres of a field: what is no number there leaves it as it was. */
+  const mm = (text: string, least: number, most: number): number | undefined => {
+    const n = Number(text.replace(',', '.'));
+    return text.trim() && n >= least && n <= most ? n : undefined;
+  };
+  const before = (i: number) => draft.run.steps[i - 1];
+  const bends = $derived(
+    draft.laid.bends.some((b) => b.index === draft.chosen) || (step.go === 'loop' && before(draft.chosen)),
+  );
+</script>
+
+<div class="grid gap-3 border-2 border-ink p-3" data-testid="step">
+  <h2 class="text-lg font-bold">Step {draft.chosen + 1}: {stepWords(step)}</h2>
+  <div class="grid grid-cols-[3.25rem_3.25rem_minmax(0,1fr)_3.25rem_3.25rem] items-end gap-1">
+    {#each [-1, -0.1] as n (n)}<button class="h-13 border border-ink" onclick={() => by(n)}
+        >{n === -1 ? '−1' : '−.1'}</button
+      >{/each}
+    <label class="text-sm"
+      >{step.go === 'through' ? 'how thick it is' : step.go === 'loop' ? 'cable in it' : 'how far'}
+      <input
+        class="field text-center font-mono"
+        inputmode="decimal"
+        maxlength="12"
+        value={typed ?? String(step.metres)}
+        oninput={(e) => oninput(e.currentTarget.value)}
+        onblur={() => sound && (typed = null)}
+      />
+    </label>
+    {#each [0.1, 1] as n (n)}<button class="h-13 border border-ink" onclick={() => by(n)}
+        >{n === 1 ? '+1' : '+.1'}</button
+      >{/each}
+  </div>
+  {#if read && !sound}<p class="border-l-4 border-wrong pl-3" role="alert">
+      {read.ok ? 'A step is between 1 cm and 500 m long.' : read.message}
+    </p>{/if}
+  {#if isLevel(step)}
+    <Segments
+      label="Turn"
+      columns={4}
+      options={TURNS}
+      value={TURNS.some(([t]) => t === (step.turn ?? 0)) ? (step.turn ?? 0) : -1}
+      onchoose={(t) => draft.change({ turn: t || undefined })}
+    />
+  {/if}
+  {#if step.go === 'through'}
+    <Segments
+      label="Through"
+      columns={3}
+      options={SLABS}
+      value={step.slab ?? 'wall'}
+      onchoose={(s) => draft.change(s === 'wall' ? { slab: undefined } : { slab: s, turn: undefined })}
+    />
+    <label class="text-sm"
+      >from the corner both rooms share, mm
+      <input
+        class="field font-mono"
+        inputmode="decimal"
+        maxlength="7"
+        placeholder="100"
+        value={step.cornerMm ?? ''}
+        onchange={(e) => draft.change({ cornerMm: mm(e.currentTarget.value, 1, 20_000) })}
+      />
+    </label>
+    {#each [['behindKnown', 'I know what is behind it'], ['lookedThrough', 'the hole is made and I looked through it']] as const as [field, says] (field)}
+      <label class="flex min-h-12 items-center gap-3"
+        ><input
+          type="checkbox"
+          class="size-6 shrink-0 accent-(--ink)"
+          checked={step[field] ?? false}
+          onchange={(e) => draft.change({ [field]: e.currentTarget.checked ? true : undefined })}
+        />{says}</label
+      >
+    {/each}
+  {/if}
+  <div class="grid grid-cols-2 gap-2">
+    {#if bends || step.go === 'loop'}
+      <label class="text-sm"
+        >{step.go === 'loop' ? 'radius of the loop' : 'radius of its bend'}, mm
+        <input
+          class="field font-mono"
+          inputmode="decimal"
+          maxlength="6"
+          value={step.radiusMm ?? ''}
+          onchange={(e) => draft.change({ radiusMm: mm(e.currentTarget.value, 1, 2000) })}
+        />
+      </label>
+    {/if}
+    {#if step.go !== 'loop'}
+      <label class="text-sm"
+        >mains beside it, mm off
+        <input
+          class="field font-mono"
+          inputmode="decimal"
+          maxlength="6"
+          placeholder="none"
+          value={step.mainsMm ?? ''}
+          onchange={(e) => draft.change({ mainsMm: mm(e.currentTarget.value, 0, 5000) })}
+        />
+      </label>
+    {/if}
+  </div>
+  <button class="act" onclick={() => draft.take()}>Take this step out</button>
+</div>

@@ -1,0 +1,93 @@
+<script lang="ts">
+  import { v4 as uuid } from 'uuid';
+  import { goto } from '$app/navigation';
+  import type { Link, Space } from '$core/model/job';
+  import { formatMetres } from '$core/model/metres';
+  import type { Run } from '$core/model/run';
+  import { BOX_SIZES } from '$core/kit/boxes';
+  import { runAlongPlan } from '$core/run/along-plan';
+  import { takesOfRun } from '$core/run/takes';
+  import { useJob } from '$lib/job/open-job.svelte';
+
+  const job = useJob();
+  const m = (metres: number) => formatMetres(Number(metres.toFixed(1)), job.plan.policy.units);
+  const runs = $derived(
+    job.plan.runs
+      .map((run) => ({ run, takes: takesOfRun(run, job.plan, Math.max(...BOX_SIZES)) }))
+      .sort((a, b) => a.run.name.localeCompare(b.run.name, undefined, { numeric: true })),
+  );
+  const lies = $derived(new Set(job.plan.runs.flatMap((r) => r.links)));
+  /** Closets and rooms whose cables have no way yet. */
+  const without = $derived.by(() => {
+    const out = new Map<string, { closet: Space; room: Space; links: Link[] }>();
+    for (const link of job.plan.ordered) {
+      if (link.cord || lies.has(link.id)) continue;
+      const { head, tail } = job.plan.where(link);
+      if (!head.space || !tail.space || head.space.id === tail.space.id) continue;
+      const key = `${head.space.id}\n${tail.space.id}`;
+      const pair = out.get(key) ?? { closet: head.space, room: tail.space, links: [] };
+      pair.links.push(link);
+      out.set(key, pair);
+    }
+    return [...out.values()];
+  });
+  let says = $state('');
+  let working = $state(false);
+  let guessed = $state(0);
+  async function layAll(): Promise<void> {
+    if (working) return;
+    working = true;
+    guessed = 0;
+    const put = without.map(({ closet, room, links }): Run => {
+      const { from, steps, guess } = runAlongPlan(job.plan.floors, closet, room);
+      if (guess) guessed++;
+      return { id: uuid(), name: `${closet.name} to ${room.name}`.slice(0, 120), from, steps, links: links.map((l) => l.id).slice(0, 500) }; // prettier-ignore
+    });
+    says = await job.plan.change({ put: { runs: put } }, 'runs along the plan');
+    working = false;
+  }
+  const begin = () => void goto(job.at('run', uuid()));
+</script>
+
+<svelte:head><title>runs · {job.plan.name}</title></svelte:head>
+<main class="grid grid-cols-[minmax(0,1fr)] content-start gap-4 px-3 py-4 lg:max-w-4xl lg:px-5">
+  <h1 class="text-2xl font-bold">Ways through the building</h1>
+  <button class={['act', !runs.length && 'act-now']} data-main-action onclick={begin}>Begin a run</button>
+  {#if without.length}
+    <button class="act" disabled={working} onclick={layAll}
+      >Lay one along the plan to {without.length === 1
+        ? `the room that has none`
+        : `each of ${without.length} rooms that have none`}</button
+    >
+  {/if}
+  {#if says}<p class="border-l-4 border-wrong pl-3" role="alert">{says}</p>{/if}
+  {#if guessed && !says}<p class="border-l-4 border-ink pl-3" role="status">
+      {guessed === 1 ? 'One of them goes' : `${guessed} of them go`} straight: no corridor of the plan leads there.
+      Walk it and mend its steps.
+    </p>{/if}
+  <ul class="border-t border-rule">
+    {#each runs as { run, takes } (run.id)}
+      <li class="border-b border-rule">
+        <a class="flex min-h-14 flex-wrap items-center gap-x-4 py-1" href={job.at('run', run.id)}>
+          <strong class="min-w-40 flex-1">{run.name}</strong>
+          <span class="font-mono">{m(takes.laid.metres)}</span>
+          <span class="text-sm text-faint"
+            >{run.links.length === 1 ? 'one cable' : `${run.links.length} cables`}, {takes.holes.length === 1
+              ? 'one hole'
+              : `${takes.holes.length} holes`}</span
+          >
+          {#if takes.warnings.length}<span class="border-l-4 border-wrong pl-2 text-sm"
+              >{takes.warnings.length === 1
+                ? takes.warnings[0]
+                : `${takes.warnings.length} things to look at`}</span
+            >{/if}
+        </a>
+      </li>
+    {:else}
+      <li class="py-3 text-faint">
+        A run is a cable’s way as it is really laid: along, up, through, over. It gives the length to cut,
+        holes, bushings, clips and what they take.
+      </li>
+    {/each}
+  </ul>
+</main>
