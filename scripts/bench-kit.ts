@@ -3,7 +3,7 @@ import { bestBoxes, type Solve } from '../src/core/kit/box-programme';
 import { newBoxes, planBoxes } from '../src/core/kit/boxes';
 import { randomFrom } from '../src/core/practice/random';
 
-/** Cuts 500 runs from boxes of 305 m, for several sets of made-up lengths: boxes against their bound, and how long it took. */
+/** Cuts 500 cuts from boxes of 305 m, for several sets of made-up lengths: boxes against their bound, and how long it took. */
 const highs = await loadHighs();
 const solve: Solve = (lp, seconds) => {
   const { Status, Columns } = highs.solve(lp, { output_flag: false, time_limit: Math.max(0.1, seconds) });
@@ -21,17 +21,17 @@ for (const [what, from, to] of [
   let [rule, best, least] = [0, 0, 0];
   for (let seed = 1; seed <= 5; seed++) {
     const random = randomFrom(seed);
-    const runs = Array.from({ length: 500 }, (_, i) => ({
+    const cuts = Array.from({ length: 500 }, (_, i) => ({
       label: `R${i}`,
       metres: from + (to - from) * random(),
     }));
     const began = now();
-    const plan = bestBoxes(runs, 305, [], solve, { now, until: began + 3, random });
+    const plan = bestBoxes(cuts, 305, [], solve, { now, until: began + 3, random });
     seconds.push(now() - began);
-    rule += newBoxes(planBoxes(runs, 305).boxes);
+    rule += newBoxes(planBoxes(cuts, 305).boxes);
     best += newBoxes(plan.boxes);
     least += plan.least;
     gaps.push(newBoxes(plan.boxes) / plan.least - 1);
   }
-  console.log(`500 runs of ${what}: ${best / 5} boxes (rule ${rule / 5}, bound ${least / 5}), worst gap ${(100 * Math.max(...gaps)).toFixed(1)} %, at most ${Math.max(...seconds).toFixed(2)} s`); // prettier-ignore
+  console.log(`500 cuts of ${what}: ${best / 5} boxes (rule ${rule / 5}, bound ${least / 5}), worst gap ${(100 * Math.max(...gaps)).toFixed(1)} %, at most ${Math.max(...seconds).toFixed(2)} s`); // prettier-ignore
 }

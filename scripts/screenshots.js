@@ -10,7 +10,6 @@ const PHONE = { width: 390, height: 844 };
 /** Name, path, size, theme, what is done there, and what has to be seen before the picture is taken. */
 const PICTURES = [
   ['rack', 'rack', WIDE, 'paper'],
-  ['rack-phone', 'rack', PHONE, 'closet'],
   ['bench', 'bench/K2-14/tail', WIDE, 'paper', (p) => press(p, 'lay')],
   ['bench-phone', 'bench/K1-24/tail', PHONE, 'paper', (p) => press(p, 'lay')],
   ['prove', 'prove/K1-20', WIDE, 'paper', (p) => p.keyboard.type('36145278'), '[data-testid=question]'],
@@ -30,6 +29,7 @@ const PICTURES = [
   ['schedule', 'setup/links', WIDE, 'paper', bringSchedule, '[data-testid=schedule-says]'],
   ['drill', 'drill', PHONE, 'paper', drillOrder],
   ['kit', 'kit', PHONE, 'paper'],
+  ['run', 'run/kelp-lab-east', WIDE, 'paper', undefined, '[data-testid="plan of the run"]'],
   ['trend', '/gannet-house/trend', WIDE, 'paper', undefined, '[role=img] svg'],
   ['handover', 'handover', WIDE, 'paper'],
   ['places', 'setup/places', WIDE, 'paper', (p) => p.getByRole('button', { name: /^Kelp lab/ }).click()],

@@ -1,68 +1,68 @@
-import { cmOfBox, cmOfRun, oneFewer } from './fill';
-import { newBoxes, planBoxes, type Box, type BoxPlan, type RunToCut } from './boxes';
+import { cmOfBox, cmOfCut, oneFewer } from './fill';
+import { newBoxes, planBoxes, type Box, type BoxPlan, type CableToCut } from './boxes';
 
 /** What a solver of integer programmes answers: the values of the variables, none is possible, or it ran out of time. */
 export type Solved = { status: 'solved'; values: Record<string, number> } | { status: 'impossible' | 'late' };
 /** Solves a programme in LP format, within so many seconds. */
 export type Solve = (lp: string, seconds: number) => Solved;
 
-/** A cutting of runs from boxes, and how good it is. */
+/** A cutting of cables from boxes, and how good it is. */
 export interface BestBoxes extends BoxPlan {
   /** Whether it is proven that no way takes fewer new boxes. */
   proven: boolean;
 }
 
-/** A box runs may be put into: its metres, and what opening it costs. */
+/** A box cables may be cut from: its metres, and what opening it costs. */
 interface Bin {
   metres: number;
   cost: number;
 }
 
 /**
- * Runs into bins as an integer programme in LP format: each run whole in one bin, none more than its bin holds, the
+ * Cables into bins as an integer programme in LP format: each whole in one bin, none more than its bin holds, the
  * cheapest bins opened. Bins alike are opened in order, so that the solver does not try their every exchange.
  */
-export function boxProgramme(runs: readonly RunToCut[], bins: readonly Bin[]): string {
+export function boxProgramme(cuts: readonly CableToCut[], bins: readonly Bin[]): string {
   const x = (i: number, j: number) => `x${i}_${j}`;
-  const fits = (i: number, j: number) => cmOfRun(runs[i]!.metres) <= cmOfBox(bins[j]!.metres);
+  const fits = (i: number, j: number) => cmOfCut(cuts[i]!.metres) <= cmOfBox(bins[j]!.metres);
   const lines: string[] = ['Minimize', ` cost: ${bins.map((b, j) => `${b.cost} y${j}`).join(' + ')}`, 'Subject To'];
-  runs.forEach((_, i) => {
-    lines.push(` run${i}: ${bins.flatMap((_, j) => (fits(i, j) ? [x(i, j)] : [])).join(' + ')} = 1`);
+  cuts.forEach((_, i) => {
+    lines.push(` cut${i}: ${bins.flatMap((_, j) => (fits(i, j) ? [x(i, j)] : [])).join(' + ')} = 1`);
   });
   bins.forEach((b, j) => {
-    const inside = runs.flatMap((r, i) => (fits(i, j) ? [`${cmOfRun(r.metres)} ${x(i, j)}`] : []));
+    const inside = cuts.flatMap((r, i) => (fits(i, j) ? [`${cmOfCut(r.metres)} ${x(i, j)}`] : []));
     if (inside.length) lines.push(` bin${j}: ${inside.join(' + ')} - ${cmOfBox(b.metres)} y${j} <= 0`);
     const next = bins[j + 1];
     if (next && next.metres === b.metres && next.cost === b.cost) lines.push(` order${j}: y${j} - y${j + 1} >= 0`);
   });
-  lines.push('Binary', ...bins.map((_, j) => ` y${j}`), ...runs.flatMap((_, i) => bins.flatMap((_, j) => (fits(i, j) ? [` ${x(i, j)}`] : []))), 'End');
+  lines.push('Binary', ...bins.map((_, j) => ` y${j}`), ...cuts.flatMap((_, i) => bins.flatMap((_, j) => (fits(i, j) ? [` ${x(i, j)}`] : []))), 'End');
   return lines.join('\n');
 } // prettier-ignore
 
-function boxesOf(runs: readonly RunToCut[], bins: readonly Bin[], values: Record<string, number>): Box[] {
+function boxesOf(cuts: readonly CableToCut[], bins: readonly Bin[], values: Record<string, number>): Box[] {
   const boxes = bins.map((b): Box => ({
     metres: b.metres,
-    runs: [],
+    cuts: [],
     left: b.metres,
     ...(b.cost < 1 ? { part: true } : {}),
   }));
-  runs.forEach((run, i) => {
+  cuts.forEach((cut, i) => {
     const j = bins.findIndex((_, k) => (values[`x${i}_${k}`] ?? 0) > 0.5);
-    boxes[j]!.runs.push(run);
-    boxes[j]!.left -= run.metres;
+    boxes[j]!.cuts.push(cut);
+    boxes[j]!.left -= cut.metres;
   });
-  for (const b of boxes) b.runs.sort((a, c) => c.metres - a.metres);
-  return boxes.filter((b) => b.runs.length);
+  for (const b of boxes) b.cuts.sort((a, c) => c.metres - a.metres);
+  return boxes.filter((b) => b.cuts.length);
 }
 
-const boxOf = (list: readonly RunToCut[], metres: number): Box => ({
+const boxOf = (list: readonly CableToCut[], metres: number): Box => ({
   metres,
-  runs: [...list].sort((a, b) => b.metres - a.metres),
+  cuts: [...list].sort((a, b) => b.metres - a.metres),
   left: metres - list.reduce((s, r) => s + r.metres, 0),
 });
 
-/** So many runs are solved as a whole; more are improved box by box. Our judgement, by what the solver takes. */
-const WHOLE_RUNS = 36;
+/** So many cables are solved as a whole; more are improved box by box. Our judgement, by what the solver takes. */
+const WHOLE_CUTS = 36;
 /** Boxes of one step of improvement, and seconds it may take. */
 const STEP = { boxes: 5, seconds: 2 };
 /** A part box costs a little: it is opened rather than a new one, and not without need. */
@@ -73,8 +73,8 @@ const PART_COST = 0.01;
  * a few boxes apart at a time and asking whether one fewer holds them. `told` hears of each better plan; `now` is a clock
  * in seconds, `until` when to stop with the best so far.
  */
-export function bestBoxes(runs: readonly RunToCut[], boxMetres: number, parts: readonly number[], solve: Solve, { now, until, random, told }: { now: () => number; until: number; random: () => number; told?: (plan: BestBoxes) => void }): BestBoxes {
-  const rule = planBoxes(runs, boxMetres, parts);
+export function bestBoxes(cuts: readonly CableToCut[], boxMetres: number, parts: readonly number[], solve: Solve, { now, until, random, told }: { now: () => number; until: number; random: () => number; told?: (plan: BestBoxes) => void }): BestBoxes {
+  const rule = planBoxes(cuts, boxMetres, parts);
   const isNew = (b: Box) => !b.part;
   let best: BestBoxes = { ...rule, proven: newBoxes(rule.boxes) <= rule.least };
   const say = (boxes: Box[], proven: boolean) => {
@@ -82,17 +82,17 @@ export function bestBoxes(runs: readonly RunToCut[], boxMetres: number, parts: r
     told?.(best);
   };
   if (best.proven) return best;
-  const cut = runs.filter((r) => !rule.tooLong.includes(r));
+  const cut = cuts.filter((r) => !rule.tooLong.includes(r));
   const bins = (fresh: number): Bin[] => [...parts.map((metres) => ({ metres, cost: PART_COST })), ...Array.from({ length: fresh }, () => ({ metres: boxMetres, cost: 1 }))];
-  if (cut.length <= WHOLE_RUNS) {
+  if (cut.length <= WHOLE_CUTS) {
     const all = bins(newBoxes(best.boxes));
     const answer = solve(boxProgramme(cut, all), until - now());
     if (answer.status === 'solved') say(boxesOf(cut, all, answer.values), true);
     return best;
   }
-  // Filling anew comes first: with many short runs it nearly always suffices, and a programme where it does not.
+  // Filling anew comes first: with many short cables it nearly always suffices, and a programme where it does not.
   while (now() < until && newBoxes(best.boxes) > best.least) {
-    const fewer = oneFewer(best.boxes.filter(isNew).map((b) => b.runs), boxMetres, { random, late: () => now() >= until });
+    const fewer = oneFewer(best.boxes.filter(isNew).map((b) => b.cuts), boxMetres, { random, late: () => now() >= until });
     if (!fewer) break;
     const boxes = [...best.boxes.filter((b) => b.part), ...fewer.map((list) => boxOf(list, boxMetres))];
     say(boxes, newBoxes(boxes) <= best.least);
@@ -102,7 +102,7 @@ export function bestBoxes(runs: readonly RunToCut[], boxMetres: number, parts: r
     const fresh = best.boxes.filter(isNew).map((box) => ({ box, key: box.left * (0.4 + random()) })).sort((a, b) => b.key - a.key).map((b) => b.box);
     const taken = fresh.slice(0, STEP.boxes);
     if (taken.length < 2) break;
-    const apart = taken.flatMap((b) => b.runs);
+    const apart = taken.flatMap((b) => b.cuts);
     const room = (taken.length - 1) * boxMetres;
     if (apart.reduce((s, r) => s + r.metres, 0) > room) {
       if (fresh.length <= STEP.boxes) break;
@@ -120,31 +120,31 @@ export function bestBoxes(runs: readonly RunToCut[], boxMetres: number, parts: r
   return best;
 } // prettier-ignore
 
-/** One pull: a run from a box, and the mark its jacket should show at the end of it. */
+/** One pull: a cable from a box, and the mark its jacket should show at the end of it. */
 export interface Pull {
-  /** Runs of one number are pulled at once. */
+  /** Cables of one number are pulled at once. */
   pull: number;
   box: number;
-  run: RunToCut;
+  cut: CableToCut;
   /** Metres left in the box after it: a box whose marks count down shows this. */
   left: number;
 }
 
-/** In which order runs are pulled: from so many boxes at once, from each its longest first. */
+/** In which order cables are pulled: from so many boxes at once, from each its longest first. */
 export function pullList(boxes: readonly Box[], atOnce: number): Pull[] {
   const out: Pull[] = [];
   let pull = 0;
   for (let from = 0; from < boxes.length; from += atOnce) {
     const group = boxes.slice(from, from + atOnce);
     const rest = group.map((b) => b.metres);
-    const longest = Math.max(...group.map((b) => b.runs.length));
+    const longest = Math.max(...group.map((b) => b.cuts.length));
     for (let k = 0; k < longest; k++) {
       pull++;
       group.forEach((b, g) => {
-        const run = b.runs[k];
-        if (!run) return;
-        rest[g]! -= run.metres;
-        out.push({ pull, box: from + g + 1, run, left: Math.max(0, rest[g]!) });
+        const cut = b.cuts[k];
+        if (!cut) return;
+        rest[g]! -= cut.metres;
+        out.push({ pull, box: from + g + 1, cut, left: Math.max(0, rest[g]!) });
       });
     }
   }

@@ -6,7 +6,7 @@ import { jobFileSchema, type JobFile } from '../model/job';
 import { planOfFile } from '../plan/invariants';
 import { foldLink } from '../log/state';
 import { ENDS } from '../wiring/conductors';
-import { planBoxes, type RunToCut } from './boxes';
+import { planBoxes, type CableToCut } from './boxes';
 import { takeOff } from './take-off';
 
 const read = (name: string): JobFile =>
@@ -21,31 +21,31 @@ function kitOf(file: JobFile) {
   return { plan, links, states, kit: takeOff(plan, links, (id) => states.get(id)!) };
 }
 
-/** The fewest boxes by trying every way: for a few runs only. */
-function fewest(runs: readonly RunToCut[], box: number): number {
-  let best = runs.length;
+/** The fewest boxes by trying every way: for a few cuts only. */
+function fewest(cuts: readonly CableToCut[], box: number): number {
+  let best = cuts.length;
   const go = (i: number, left: number[]): void => {
-    if (left.length >= best && i < runs.length) return;
-    if (i === runs.length) return void (best = Math.min(best, left.length));
+    if (left.length >= best && i < cuts.length) return;
+    if (i === cuts.length) return void (best = Math.min(best, left.length));
     left.forEach((l, k) => {
-      if (l >= runs[i]!.metres) go(i + 1, left.with(k, l - runs[i]!.metres));
+      if (l >= cuts[i]!.metres) go(i + 1, left.with(k, l - cuts[i]!.metres));
     });
-    go(i + 1, [...left, box - runs[i]!.metres]);
+    go(i + 1, [...left, box - cuts[i]!.metres]);
   };
   go(0, []);
   return best;
 }
 
 describe('boxes', () => {
-  it('hold every run once, whole, and none more than it has; never below the bound, near the fewest (property)', () => {
+  it('hold every cut once, whole, and none more than it has; never below the bound, near the fewest (property)', () => {
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 5, max: 120 }), { minLength: 1, maxLength: 8 }), (lengths) => {
-        const runs = lengths.map((metres, i) => ({ label: `R${i}`, metres }));
-        const { boxes, least, tooLong } = planBoxes(runs, 152);
+        const cuts = lengths.map((metres, i) => ({ label: `R${i}`, metres }));
+        const { boxes, least, tooLong } = planBoxes(cuts, 152);
         expect(tooLong).toEqual([]);
-        expect(boxes.flatMap((b) => b.runs.map((r) => r.label)).sort()).toEqual(runs.map((r) => r.label).sort()); // prettier-ignore
-        for (const b of boxes) expect(b.runs.reduce((s, r) => s + r.metres, 0) + b.left).toBeCloseTo(b.metres, 9); // prettier-ignore
-        const best = fewest(runs, 152);
+        expect(boxes.flatMap((b) => b.cuts.map((r) => r.label)).sort()).toEqual(cuts.map((r) => r.label).sort()); // prettier-ignore
+        for (const b of boxes) expect(b.cuts.reduce((s, r) => s + r.metres, 0) + b.left).toBeCloseTo(b.metres, 9); // prettier-ignore
+        const best = fewest(cuts, 152);
         expect(least).toBeLessThanOrEqual(best);
         expect(boxes.length).toBeGreaterThanOrEqual(best);
         // First fit, longest first: at most 11/9 of the fewest and one more (Johnson 1973, from memory).
@@ -54,10 +54,10 @@ describe('boxes', () => {
       { numRuns: 60 },
     );
   });
-  it('use up what is left of part boxes first, and name a run no box holds', () => {
-    const runs = [{ label: 'A', metres: 40 }, { label: 'B', metres: 60 }, { label: 'C', metres: 400 }]; // prettier-ignore
-    const { boxes, tooLong } = planBoxes(runs, 305, [45, 70]);
-    expect(boxes.map((b) => [b.metres, b.runs.map((r) => r.label)])).toEqual([
+  it('use up what is left of part boxes first, and name a cut no box holds', () => {
+    const cuts = [{ label: 'A', metres: 40 }, { label: 'B', metres: 60 }, { label: 'C', metres: 400 }]; // prettier-ignore
+    const { boxes, tooLong } = planBoxes(cuts, 305, [45, 70]);
+    expect(boxes.map((b) => [b.metres, b.cuts.map((r) => r.label)])).toEqual([
       [45, ['A']],
       [70, ['B']],
     ]);
@@ -66,7 +66,7 @@ describe('boxes', () => {
 });
 
 describe('what a job takes', () => {
-  it.each(['skerry-point', 'tern-workshop'])('adds up to the plan of %s: every end a connector, every run its cable', (name) => {
+  it.each(['skerry-point', 'tern-workshop'])('adds up to the plan of %s: every end a connector, every cut its cable', (name) => {
     const { links, states, kit } = kitOf(read(name));
     const connectors = kit.items.filter((i) => i.kind === 'connector');
     expect(connectors.reduce((n, i) => n + i.all, 0)).toBe(2 * links.length);
@@ -80,6 +80,6 @@ describe('what a job takes', () => {
     expect(metres).toBeGreaterThan(planned);
     expect(metres).toBeLessThan(planned + known.length * 2.5);
     expect(kit.cables.reduce((n, c) => n + c.unknown + (c.reckoned?.links ?? 0), 0)).toBe(links.length - known.length);
-    for (const c of kit.cables) expect(c.runs.reduce((s, r) => s + r.metres, 0)).toBeCloseTo(c.leftMetres, 6);
+    for (const c of kit.cables) expect(c.cuts.reduce((s, r) => s + r.metres, 0)).toBeCloseTo(c.leftMetres, 6);
   }); // prettier-ignore
 });

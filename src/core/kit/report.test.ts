@@ -6,6 +6,8 @@ import { effective } from '../log/effective';
 import { foldLink } from '../log/state';
 import { ENDS } from '../wiring/conductors';
 import { linksOfDay } from './day';
+import jStat from 'jstat';
+import { timesInARow } from '../statistics/rates';
 import { leftOfLot, SAY_LEFT_AT, toolUse } from '../log/tools';
 import { project } from '../log/projection';
 import type { Entry, LogEntry } from '../model/entry';
@@ -52,12 +54,12 @@ describe('what runs add to a kit', () => {
     const p = { ...plan, links: [bare], runs: [] };
     const states = statesOf(p, []);
     const [reckoned] = takeOff(p, [bare], (id) => states.get(id)!).cables;
-    expect(reckoned).toMatchObject({ unknown: 0, allMetres: 0, runs: [] });
+    expect(reckoned).toMatchObject({ unknown: 0, allMetres: 0, cuts: [] });
     expect(reckoned!.reckoned!.low).toBeLessThan(reckoned!.reckoned!.high);
     const run = { id: 'r', name: 'R', steps: [{ go: 'over' as const, metres: 20 }], links: [bare.id] };
     const [known] = takeOff({ ...p, runs: [run] }, [bare], (id) => states.get(id)!).cables;
     expect(known!.reckoned).toBeUndefined();
-    expect(known!.runs[0]!.metres).toBeGreaterThan(20);
+    expect(known!.cuts[0]!.metres).toBeGreaterThan(20);
   });
 });
 
@@ -113,6 +115,30 @@ describe('used against planned', () => {
   });
 });
 
+describe('redos in a row', () => {
+  it('are the fewest that the posterior predictive allows (by numeric integration of its beta density)', () => {
+    for (const [hits, of] of [
+      [1, 25],
+      [5, 40],
+      [0, 3],
+    ] as const) {
+      const [a, b] = [hits + 0.5, of - hits + 0.5];
+      const more = (k: number) => {
+        const steps = 20_000;
+        let sum = 0;
+        for (let i = 0; i < steps; i++) {
+          const p = (i + 0.5) / steps;
+          sum += (jStat.beta.pdf(p, a, b) * p ** (k + 1)) / steps;
+        }
+        return sum;
+      };
+      const k = timesInARow(hits, of, 0.99);
+      expect(more(k)).toBeLessThanOrEqual(0.0101);
+      if (k) expect(more(k - 1)).toBeGreaterThan(0.0099);
+    }
+  });
+});
+
 describe('time', () => {
   it('begins at the program’s figure and ends at the crew’s own', () => {
     expect(minutesWith([], 4)).toEqual({ mean: 4, spread: 2, of: 0 });
@@ -162,7 +188,7 @@ describe('money', () => {
       { kind: 'connector' as const, name: 'jack', all: 10, done: 2, left: 8, spare: 2 },
       { kind: 'label' as const, name: 'label', all: 4, done: 0, left: 4, spare: 0 },
     ];
-    const cable = { name: 'Cat 6', allMetres: 50, leftMetres: 40, runs: [], unknown: 0 };
+    const cable = { name: 'Cat 6', allMetres: 50, leftMetres: 40, cuts: [], unknown: 0 };
     const cost = costOfKit(items, [cable], { items: { jack: 3, [cableKey('Cat 6')]: 0.5 } });
     expect(cost.total).toBe(10 * 3 + 40 * 0.5);
     expect(cost.unpriced).toEqual(['label']);
@@ -198,6 +224,21 @@ describe('the report of a job', () => {
     expect(of(0)).toHaveLength(1);
     expect(of(1e9)).toHaveLength(report.proofs.links + plan.links.filter((l) => l.retired && ENDS.some((e) => states.get(l.id)![e].state !== 'proven')).length); // prettier-ignore
     expect(of(60).length).toBeLessThan(of(600).length);
+  });
+  it('counts printed labels as done, by the sheet, and tells the slack an end may need', () => {
+    const [a, b] = laid as [Link, Link];
+    const printed = { [a.id]: { 'cable-head': 'x', 'cable-tail': 'y' } };
+    const about = { printed, sheet: { rows: 1, columns: 2 } };
+    const kit = takeOff(plan, [a, b], (id) => states.get(id)!, about);
+    expect(kit.items.filter((i) => i.kind === 'label').map((i) => [i.name, i.all, i.done, i.left])).toEqual([
+      ['cable labels, one an end', 4, 2, 2],
+      ['sheets of 2 labels', 2, 1, 1],
+    ]);
+    expect(report.kit.slack.length).toBeGreaterThan(0);
+    for (const s of report.kit.slack) expect(s.mm === 0).toBe(s.redos === 0);
+    const sure = kitReport({ plan, log, statuses: [...states.values()], suffice: 0.999 });
+    for (const [i, s] of sure.kit.slack.entries())
+      expect(s.redos).toBeGreaterThan(report.kit.slack[i]!.redos);
   });
   it('names the tools of the families that are left, and a drill where a run is drilled', () => {
     expect(report.kit.tools).toContain('punch tool with a blade for its slot');

@@ -1,4 +1,6 @@
+import { printedLabels } from '../labels/printed';
 import { effective } from '../log/effective';
+import { project } from '../log/projection';
 import type { LinkStatus } from '../log/state';
 import type { LogEntry } from '../model/entry';
 import { DEFAULT_COSTS } from '../model/costs';
@@ -60,7 +62,7 @@ export function kitReport({ plan, log, statuses, closet, suffice }: KitAsked): K
   const asked = new Set(links.map((l) => l.id));
   const counted = effective(log).filter((e) => !closet || !('link' in e) || asked.has(e.link));
   const known = { ...plan, links: plan.links.filter((l) => byLink.has(l.id)) };
-  const kit = takeOff(known, links, statusOf, suffice);
+  const kit = takeOff(known, links, statusOf, { suffice, printed: project(printedLabels, log) });
   const attempts = attemptsOf(plan, effective(log));
   const minutes = minutesByFamily(attempts);
   const rates = redoneSoFar(known.links, statusOf);

@@ -1,15 +1,18 @@
 import { cutMetres } from '../cords/cut-list';
+import { cutBackMm } from '../log/cut-back';
+import { LABEL_SHEETS, type LabelSheet } from '../labels/label-sheet';
+import type { PrintedLabels } from '../labels/printed';
 import type { LinkStatus } from '../log/state';
 import type { JobPlan, Link } from '../model/job';
 import { whereabouts, type Whereabouts } from '../plan/whereabouts';
 import { runAlongPlan } from '../run/along-plan';
 import { cutFor, takesOfRun } from '../run/takes';
 import { layRun } from '../run/way';
-import { enoughFor } from '../statistics/rates';
+import { enoughFor, timesInARow } from '../statistics/rates';
 import { ENDS } from '../wiring/conductors';
 import { toolsFor } from './tools';
 import { CONNECTOR_FAMILIES, FAMILY_NAMES, type ConnectorFamily } from '../wiring/connector';
-import type { RunToCut } from './boxes';
+import type { CableToCut } from './boxes';
 
 /** One kind of thing a job takes: how many in all, how many are in already, how many are left, and how many more to take along. */
 export interface KitItem {
@@ -20,12 +23,12 @@ export interface KitItem {
   left: number;
   spare: number;
 }
-/** Cable of one kind: what is still to be cut, run by run. */
+/** Cable of one kind: what is still to be cut, link by link. */
 export interface KitCable {
   name: string;
   allMetres: number;
   leftMetres: number;
-  runs: RunToCut[];
+  cuts: CableToCut[];
   /** Links whose length nobody gave and that no run or plan of spaces tells: nothing is counted for them. */
   unknown: number;
   /** Links whose length is reckoned from the plan of spaces alone, with the range it may have: not counted either. */
@@ -37,6 +40,14 @@ export interface Kit {
   cables: KitCable[];
   /** What it is done with, for the ends and runs that are left. */
   tools: string[];
+  /** Slack to leave at ends that are still bare, by family. */
+  slack: KitSlack[];
+}
+/** How many redos an end should have slack for, and how much that is. */
+export interface KitSlack {
+  name: string;
+  redos: number;
+  mm: number;
 }
 
 /** How one's own ends went: how many were redone, of how many. */
@@ -73,16 +84,25 @@ const isBare = (statusOf: StatusOf, l: Link, end: 'head' | 'tail') => statusOf(l
 const isCut = (statusOf: StatusOf, l: Link) =>
   statusOf(l.id).pulled !== undefined || ENDS.some((e) => !isBare(statusOf, l, e));
 
+/** What a take-off may be told beside the plan. */
+export interface TakeOffOptions {
+  /** The chance that the spares suffice. */
+  suffice?: number | undefined;
+  /** What labels were printed, and the sheet they are printed on. */
+  printed?: PrintedLabels | undefined;
+  sheet?: Pick<LabelSheet, 'rows' | 'columns'> | undefined;
+}
+
 /**
- * What links take, and what of it is done: connectors with as many spares as suffice with `suffice` by the crew's own
- * redos so far, boots, plates, panels, what runs are fixed with, cable run by run. `links` are those of the part that is
+ * What links take, and what of it is done: connectors with as many spares as suffice with a chance (19 in 20) by the crew's own
+ * redos so far, boots, plates, panels, what runs are fixed with, cable link by link. `links` are those of the part that is
  * asked for.
  */
 export function takeOff(
   plan: JobPlan,
   links: readonly Link[],
   statusOf: StatusOf,
-  suffice = SPARES_SUFFICE,
+  { suffice = SPARES_SUFFICE, printed = {}, sheet = LABEL_SHEETS[0]!.sheet }: TakeOffOptions = {},
 ): Kit {
   const where = whereabouts(plan);
   const items: KitItem[] = [
@@ -90,17 +110,36 @@ export function takeOff(
     ...boots(plan, links, statusOf),
     ...placesOf(links, statusOf, where),
     ...fixings(plan, links, statusOf),
-    {
-      kind: 'label' as const,
-      name: 'cable labels, one an end',
-      all: 2 * links.length,
-      done: 0,
-      left: 2 * links.length,
-      spare: 0,
-    },
+    ...labels(links, printed, sheet),
   ].filter((i) => i.all);
-  return { items, cables: cablesOf(plan, links, statusOf, where), tools: toolsOf(plan, links, statusOf) };
+  return {
+    items,
+    cables: cablesOf(plan, links, statusOf, where),
+    tools: toolsOf(plan, links, statusOf),
+    slack: slackOf(plan, links, statusOf, suffice),
+  };
 }
+
+const ON_CABLE = ['cable-head', 'cable-tail'] as const;
+/** Labels of cables, one an end, and the sheets they are printed on; what was printed is done. */
+function labels(links: readonly Link[], printed: PrintedLabels, { rows, columns }: Pick<LabelSheet, 'rows' | 'columns'>): KitItem[] {
+  const all = 2 * links.length;
+  const done = links.reduce((n, l) => n + ON_CABLE.filter((spot) => Object.hasOwn(printed, l.id) && printed[l.id]![spot] !== undefined).length, 0);
+  const onSheet = rows * columns;
+  const sheets = (n: number) => Math.ceil(n / onSheet);
+  return [item('label', 'cable labels, one an end', all, done), item('label', `sheets of ${onSheet} labels`, sheets(all), sheets(all) - sheets(all - done))];
+} // prettier-ignore
+
+/** Slack an end of each family should be left with: what its redos take, so many as are to be feared. */
+function slackOf(plan: JobPlan, links: readonly Link[], statusOf: StatusOf, suffice: number): KitSlack[] {
+  const redone = redoneSoFar(plan.links, statusOf);
+  return CONNECTOR_FAMILIES.flatMap((family) => {
+    if (!links.some((l) => !l.cord && ENDS.some((e) => l[e].connector === family && isBare(statusOf, l, e)))) return [];
+    const known = redone.get(family) ?? { redone: 0, of: 0 };
+    const redos = timesInARow(known.redone + UNKNOWN_CREW.redone, known.of + UNKNOWN_CREW.of, suffice);
+    return [{ name: FAMILY_NAMES[family], redos, mm: redos * cutBackMm(family) }];
+  });
+} // prettier-ignore
 
 function toolsOf(plan: JobPlan, links: readonly Link[], statusOf: StatusOf): string[] {
   const asked = new Set(links.filter((l) => !isCut(statusOf, l)).map((l) => l.id));
@@ -186,7 +225,7 @@ function cablesOf(plan: JobPlan, links: readonly Link[], statusOf: StatusOf, whe
   const ways = new Map(plan.runs.flatMap((r) => (r.retired ? [] : r.links.map((id) => [id, r] as const))));
   for (const l of links) {
     const name = l.cable || 'cable not named';
-    const cable = cables.get(name) ?? { name, allMetres: 0, leftMetres: 0, runs: [], unknown: 0 };
+    const cable = cables.get(name) ?? { name, allMetres: 0, leftMetres: 0, cuts: [], unknown: 0 };
     cables.set(name, cable);
     const run = ways.get(l.id);
     const way = l.lengthMetres ?? (run && run.steps.length ? layRun(run).metres : undefined);
@@ -205,7 +244,7 @@ function cablesOf(plan: JobPlan, links: readonly Link[], statusOf: StatusOf, whe
     cable.allMetres += metres;
     if (isCut(statusOf, l)) continue;
     cable.leftMetres += metres;
-    cable.runs.push({ label: l.label, metres });
+    cable.cuts.push({ label: l.label, metres });
   }
   return [...cables.values()].sort((a, b) => b.leftMetres - a.leftMetres);
 } // prettier-ignore

@@ -30,6 +30,8 @@ export interface UsedBox {
   lastMark?: string;
   /** What is left in it, where it is known what lay in it; never below none. */
   left?: number;
+  /** It has given so much more than lay in it: its size or a mark is wrong. */
+  over?: number;
 }
 /** What was used of a job's material so far. */
 export interface Used {
@@ -94,7 +96,9 @@ export function usedSoFar(plan: Pick<JobPlan, 'links'>, counted: readonly LogEnt
     connectors: [...connectors.values()].filter((c) => c.planned || c.spent),
     cables: [...cables.values()],
     boxes: [...boxes.values()].map((b) =>
-      b.left === undefined ? b : { ...b, left: Math.max(0, b.left - b.metres) },
+      b.left === undefined
+        ? b
+        : { ...b, left: Math.max(0, b.left - b.metres), ...(b.metres > b.left + 0.05 ? { over: b.metres - b.left } : {}) },
     ),
   };
 } // prettier-ignore

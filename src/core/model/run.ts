@@ -41,6 +41,8 @@ export const runSchema = z.strictObject({
   links: z.array(z.string().min(1).max(80)).max(500),
   /** The plug is on before the cable goes through: holes are made for it. */
   plugFirst: z.literal(true).optional(),
+  /** Nobody walked it: no corridor of the plan leads there, so it goes straight. */
+  straight: z.literal(true).optional(),
   retired: z.literal(true).optional(),
 }); // prettier-ignore
 

@@ -262,6 +262,12 @@ describe('a run of a plan', () => {
     expect(bushings).toBe(2);
     const fine = takesOfRun(run([{ go: 'through', metres: 0.2, behindKnown: true, lookedThrough: true }], { links: [link.id] }), demo, 305); // prettier-ignore
     expect(fine.warnings).toEqual([]);
+    const straight = takesOfRun(
+      run([{ go: 'over', metres: 3 }], { links: [link.id], straight: true }),
+      demo,
+      305,
+    );
+    expect(straight.warnings.join()).toContain('goes straight');
   });
   it('holds a link once, no cord and nothing that is not there; a link that goes leaves it', () => {
     const [a, b] = demo.links.filter((l) => !l.cord && !l.retired);

@@ -5,6 +5,7 @@ declare module 'jstat' {
       mean(alpha: number, beta: number): number;
       inv(p: number, alpha: number, beta: number): number;
       cdf(x: number, alpha: number, beta: number): number;
+      pdf(x: number, alpha: number, beta: number): number;
     };
     gamma: { inv(p: number, shape: number, scale: number): number };
     normal: { inv(p: number, mean: number, std: number): number };

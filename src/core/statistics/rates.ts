@@ -65,6 +65,19 @@ export function betaBinomial(k: number, n: number, hits: number, of: number): nu
   return Math.exp(jStat.combinationln(n, k) + jStat.betaln(k + a, n - k + b) - jStat.betaln(a, b));
 }
 
+/**
+ * How often in a row something may happen, with a chance that it is no oftener, after `hits` of `of`: a geometric count
+ * on Jeffreys' posterior, whose tail is a product: P(more than k) = ∏ (a+i)/(a+b+i), i = 0…k.
+ */
+export function timesInARow(hits: number, of: number, chance = 0.95): number {
+  const [a, b] = [hits + 0.5, of - hits + 0.5];
+  let more = 1;
+  for (let k = 0; ; k++) {
+    more *= (a + k) / (a + b + k);
+    if (more <= 1 - chance + 1e-12) return k;
+  }
+}
+
 /** The fewest that suffice with a chance: so many hits of `n` to come, after `hits` of `of`. */
 export function enoughFor(n: number, hits: number, of: number, chance = 0.95): number {
   let sum = 0;

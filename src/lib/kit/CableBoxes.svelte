@@ -20,7 +20,7 @@
     /** Boxes of this cable that the log shows to be opened. */
     opened: readonly UsedBox[];
   }
-  /** From which boxes the runs of one cable are cut, and in which order they are pulled. */
+  /** From which boxes the links of one cable are cut, and in which order they are pulled. */
   let { cable, box, opened }: Props = $props();
   const job = useJob();
   /** What is left in boxes of this cable that were opened before: kept on this device. */
@@ -42,7 +42,7 @@
     shut = [...shut, name];
     localStorage.setItem(shutKey, shut.join('\n'));
   }
-  /** Shorter than any run: nothing is cut from it any more. In metres. Our judgement. */
+  /** Shorter than any link: nothing is cut from it any more. In metres. Our judgement. */
   const NOTHING_LEFT = 2;
   const inUse = $derived(
     opened.filter((b) => b.left !== undefined && b.left >= NOTHING_LEFT && !shut.includes(b.name)),
@@ -50,10 +50,10 @@
   const parts = $derived([...inUse.map((b) => b.left!), ...said.filter(isGood).map((p) => p.metres)]);
   const m = (metres: number) => formatMetres(Number(metres.toFixed(1)), job.plan.policy.units);
   const better = new BetterBoxes();
-  // The same runs and boxes are not cut anew because something else of the job moved.
-  const asked = $derived(JSON.stringify({ runs: cable.runs, box, parts }));
+  // The same lengths and boxes are not cut anew because something else of the job moved.
+  const asked = $derived(JSON.stringify({ cuts: cable.cuts, box, parts }));
   $effect(() => {
-    const question = JSON.parse(asked) as { runs: KitCable['runs']; box: number; parts: number[] };
+    const question = JSON.parse(asked) as { cuts: KitCable['cuts']; box: number; parts: number[] };
     untrack(() => better.ask(question));
     return () => better.stop();
   });
@@ -94,16 +94,16 @@
     pulling = null;
   }
   function pulled(p: (typeof pulls)[number]): void {
-    const link = job.plan.ordered.find((l) => l.label === p.run.label);
+    const link = job.plan.ordered.find((l) => l.label === p.cut.label);
     if (link) pulling = { link, box: boxOf(p.box - 1) };
   }
   function save(): void {
     const rows = pulls.map((p) => ({
       pull: p.pull,
       box: name(plan.boxes[p.box - 1]!, p.box - 1),
-      run: plainCell(p.run.label),
-      to: plainCell(roomOf(p.run.label)),
-      metres: p.run.metres.toFixed(1),
+      link: plainCell(p.cut.label),
+      to: plainCell(roomOf(p.cut.label)),
+      metres: p.cut.metres.toFixed(1),
       left_in_box: p.left.toFixed(1),
     }));
     saveText(
@@ -154,9 +154,9 @@
         <details>
           <summary class="flex min-h-12 cursor-pointer items-center gap-3"
             ><strong>{name(b, i)}</strong>
-            <span>{b.runs.length} {b.runs.length === 1 ? 'run' : 'runs'}, {m(b.left)} left</span></summary
+            <span>{b.cuts.length} {b.cuts.length === 1 ? 'cable' : 'cables'}, {m(b.left)} left</span></summary
           >
-          <p class="font-mono text-sm">{b.runs.map((r) => `${r.label} ${m(r.metres)}`).join(' · ')}</p>
+          <p class="font-mono text-sm">{b.cuts.map((r) => `${r.label} ${m(r.metres)}`).join(' · ')}</p>
         </details>
       </li>
     {/each}
@@ -171,17 +171,17 @@
       <table class="w-full text-left text-sm">
         <thead
           ><tr class="border-b-2 border-ink"
-            ><th class="py-1">pull</th><th>from</th><th>run</th><th class="hidden sm:table-cell">to</th><th
+            ><th class="py-1">pull</th><th>from</th><th>link</th><th class="hidden sm:table-cell">to</th><th
               class="text-right">length</th
             ><th class="text-right">then left in it</th><th class="print:hidden"></th></tr
           ></thead
         >
         <tbody
-          >{#each pulls as p (p.run.label)}<tr class="border-b border-rule"
+          >{#each pulls as p (p.cut.label)}<tr class="border-b border-rule"
               ><td class="py-1 font-mono">{p.pull}</td><td>{name(plan.boxes[p.box - 1]!, p.box - 1)}</td><td
-                class="font-mono font-bold">{p.run.label}</td
-              ><td class="hidden sm:table-cell">{roomOf(p.run.label)}</td><td class="text-right font-mono"
-                >{m(p.run.metres)}</td
+                class="font-mono font-bold">{p.cut.label}</td
+              ><td class="hidden sm:table-cell">{roomOf(p.cut.label)}</td><td class="text-right font-mono"
+                >{m(p.cut.metres)}</td
               ><td class="text-right font-mono">{m(p.left)}</td><td class="pl-2 print:hidden"
                 ><button
                   class="min-h-12 w-full border border-ink px-2 font-semibold"

@@ -52,6 +52,9 @@
         ? 'one cable'
         : `${b.links.length} cables`}{b.lastMark ? `, last mark ${b.lastMark}` : ''}.
     </p>
+    {#if b.over}<p class="border-l-4 border-wrong pl-3">
+        {b.name} has given {m(b.over)} more than lay in it: its size or one of its marks is wrong. Read them again.
+      </p>{/if}
   {/each}
   {#each lots as { part, left, spent } (part.id)}
     <p class={left <= SAY_LEFT_AT ? 'border-l-4 border-wrong pl-3 font-bold' : ''}>

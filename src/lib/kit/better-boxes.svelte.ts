@@ -9,9 +9,9 @@ export class BetterBoxes {
   private worker: Worker | undefined;
 
   /** Cuts anew: what the rule gives at once, and then better. Without the solver, as offline before it was loaded, the rule stays. */
-  ask({ runs, box, parts }: AskedBoxes): void {
+  ask({ cuts, box, parts }: AskedBoxes): void {
     this.stop();
-    const rule = planBoxes(runs, box, parts);
+    const rule = planBoxes(cuts, box, parts);
     this.plan = { ...rule, proven: newBoxes(rule.boxes) <= rule.least };
     if (this.plan.proven) return;
     this.looking = true;
@@ -23,7 +23,7 @@ export class BetterBoxes {
       if (data.done) this.stop();
     };
     worker.onerror = () => this.stop();
-    worker.postMessage(JSON.parse(JSON.stringify({ runs, box, parts })));
+    worker.postMessage(JSON.parse(JSON.stringify({ cuts, box, parts })));
   }
   /** It is good enough: what was found so far stays. */
   stop(): void {

@@ -1,7 +1,7 @@
 import loadHighs from 'highs';
 import runtime from 'highs/runtime?url';
 import { bestBoxes, type Solve } from '$core/kit/box-programme';
-import type { RunToCut } from '$core/kit/boxes';
+import type { CableToCut } from '$core/kit/boxes';
 import { randomFrom } from '$core/practice/random';
 
 /** How long is looked for a better cutting, in seconds. */
@@ -9,7 +9,7 @@ const SECONDS = 20;
 
 /** What is asked of the worker. */
 export interface AskedBoxes {
-  runs: readonly RunToCut[];
+  cuts: readonly CableToCut[];
   box: number;
   parts: readonly number[];
 }
@@ -24,10 +24,10 @@ self.onmessage = ({ data }: MessageEvent<AskedBoxes>) => {
       return { status: Status === 'Infeasible' ? 'impossible' : 'late' };
     };
     const now = () => performance.now() / 1000;
-    const plan = bestBoxes(data.runs, data.box, data.parts, solve, {
+    const plan = bestBoxes(data.cuts, data.box, data.parts, solve, {
       now,
       until: now() + SECONDS,
-      random: randomFrom(data.runs.length),
+      random: randomFrom(data.cuts.length),
       told: (better) => self.postMessage({ plan: better, done: false }),
     });
     self.postMessage({ plan, done: true });

@@ -39,7 +39,8 @@ export class RunDraft {
 
   set(change: Partial<Run>): void {
     this.past = [...this.past.slice(-50), this.run];
-    this.run = { ...this.run, ...change };
+    const { straight: _, ...walked } = this.run;
+    this.run = { ...(change.steps ? walked : this.run), ...change };
     this.draft.keep(this.run);
   }
   undo(): void {

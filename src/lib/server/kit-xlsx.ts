@@ -12,7 +12,7 @@ export async function kitWorkbook({ kit, used, time }: KitReport): Promise<Uint8
   };
   const two = (n: number) => Number(n.toFixed(2));
   sheet('Parts', ['part', 'in all', 'done', 'left', 'spare', 'take along'], kit.items.map((i) => [i.name, i.all, i.done, i.left, i.spare, i.left + i.spare]));
-  sheet('Cable', ['cable', 'run', 'metres to cut'], kit.cables.flatMap((c) => c.runs.map((r) => [c.name, r.label, two(r.metres)])));
+  sheet('Cable', ['cable', 'link', 'metres to cut'], kit.cables.flatMap((c) => c.cuts.map((r) => [c.name, r.label, two(r.metres)])));
   sheet('Used', ['connector', 'planned', 'ends done', 'spent'], used.connectors.map((c) => [c.name, c.planned, c.done, c.spent]));
   sheet('Boxes', ['box', 'cable', 'metres', 'cables', 'last mark'], used.boxes.map((b) => [b.name, b.cable, two(b.metres), b.links.join(' '), b.lastMark ?? '']));
   sheet('Time', ['work', 'how many', 'minutes each', 'minutes in all', 'measured'], time.parts.map((p) => [p.name, two(p.count), two(p.each), two(p.minutes), p.of]));

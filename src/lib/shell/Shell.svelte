@@ -158,7 +158,7 @@
   data-ready={ready}
 >
   <header
-    class="flex min-h-12 flex-wrap items-center justify-end gap-x-3 border-b border-rule px-3 sm:gap-x-4 lg:col-start-2 lg:px-5 short:col-start-2"
+    class="flex min-h-12 flex-wrap items-center justify-end gap-x-3 border-b border-rule px-3 sm:gap-x-4 lg:col-start-2 lg:px-5 print:hidden short:col-start-2"
   >
     <a class="min-w-0 flex-1 basis-20 truncate leading-12 font-bold" href="/?all" title="All jobs"
       >{job.plan.name}</a
@@ -193,7 +193,7 @@
   </header>
 
   <nav
-    class="sticky bottom-0 z-20 row-start-3 grid grid-cols-[repeat(auto-fit,minmax(3.25rem,1fr))] border-t border-rule bg-paper lg:top-0 lg:bottom-auto lg:col-start-1 lg:row-span-2 lg:row-start-1 lg:h-dvh lg:grid-cols-1 lg:content-start lg:border-t-0 lg:border-r short:top-0 short:bottom-auto short:col-start-1 short:row-span-2 short:row-start-1 short:h-dvh short:grid-cols-1 short:content-start short:border-t-0 short:border-r"
+    class="sticky bottom-0 z-20 row-start-3 grid grid-cols-[repeat(auto-fit,minmax(3.25rem,1fr))] border-t border-rule bg-paper lg:top-0 lg:bottom-auto lg:col-start-1 lg:row-span-2 lg:row-start-1 lg:h-dvh lg:grid-cols-1 lg:content-start lg:border-t-0 lg:border-r print:hidden short:top-0 short:bottom-auto short:col-start-1 short:row-span-2 short:row-start-1 short:h-dvh short:grid-cols-1 short:content-start short:border-t-0 short:border-r"
     aria-label="Screens"
   >
     <p class="hidden h-12 items-center px-4 font-bold lg:flex">Gauntlet</p>

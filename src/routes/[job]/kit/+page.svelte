@@ -5,6 +5,7 @@
   import { linksOfDay } from '$core/kit/day';
   import { USUAL_WORKING } from '$core/trend/calendar';
   import { SPARES_SUFFICE, takeOff } from '$core/kit/take-off';
+  import { formatLength } from '$core/bench/units';
   import { plainCell } from '$core/model/csv-cell';
   import { apiAddress, asking } from '$lib/address/address';
   import { saveText } from '$lib/device/save-text';
@@ -14,6 +15,8 @@
   import KitCost from '$lib/kit/KitCost.svelte';
   import KitTime from '$lib/kit/KitTime.svelte';
   import KitUsed from '$lib/kit/KitUsed.svelte';
+  import { LABEL_SHEETS } from '$core/labels/label-sheet';
+  import { LabelChoice } from '$lib/labels/sheet.svelte';
   import { TickedOff } from '$lib/kit/ticked.svelte';
   import Segments from '$lib/shell/Segments.svelte';
 
@@ -43,7 +46,14 @@
     });
   });
   let suffice = $state<number>(SPARES_SUFFICE);
-  const kit = $derived(takeOff(job.plan.now, links, (id) => job.statusOf(id), suffice));
+  const sheet = untrack(() => {
+    const choice = new LabelChoice(job.plan.id);
+    choice.resume(location.origin);
+    return LABEL_SHEETS.find((s) => s.id === choice.sheetId)?.sheet;
+  });
+  const kit = $derived(
+    takeOff(job.plan.now, links, (id) => job.statusOf(id), { suffice, printed: job.log.labels, sheet }),
+  );
   let unreachable = $state(false);
   $effect(() => {
     // Everything that is logged or planned may change them.
@@ -56,7 +66,9 @@
       () => (unreachable = true),
     );
   });
-  const cables = $derived(kit.cables.filter((c) => c.runs.length));
+  /** What is to be taken along first, what is all there below it. */
+  const wanted = $derived([...kit.items].sort((a, b) => Number(b.left > 0) - Number(a.left > 0)));
+  const cables = $derived(kit.cables.filter((c) => c.cuts.length));
 
   function save(): void {
     const rows = [
@@ -92,13 +104,13 @@
         <tr class="border-b-2 border-ink text-sm"
           ><th class="py-1">part</th><th class="hidden text-right sm:table-cell">in all</th><th
             class="hidden text-right sm:table-cell">done</th
-          ><th class="text-right">left</th><th class="text-right">spare</th><th class="text-right"
+          ><th class="pr-2 text-right">left</th><th class="pr-2 text-right">spare</th><th class="text-right"
             >take along</th
           ></tr
         >
       </thead>
       <tbody>
-        {#each kit.items as i (i.name)}
+        {#each wanted as i (i.name)}
           <tr class="border-b border-rule">
             <td class="py-1"
               ><label class="flex min-h-12 items-center gap-3"
@@ -114,8 +126,8 @@
             >
             <td class="hidden text-right font-mono sm:table-cell">{i.all}</td>
             <td class="hidden text-right font-mono sm:table-cell">{i.done}</td>
-            <td class="text-right font-mono">{i.left}</td>
-            <td class="text-right font-mono">{i.spare || ''}</td>
+            <td class="pr-2 text-right font-mono">{i.left}</td>
+            <td class="pr-2 text-right font-mono">{i.spare || ''}</td>
             <td class="text-right font-mono text-lg font-bold">{i.left + i.spare}</td>
           </tr>
         {/each}
@@ -125,6 +137,14 @@
       Spares suffice in {Math.round(suffice * 100)} jobs of 100, by how often this crew did an end again so far.
       A tick stays on this device until another number is needed.
     </p>
+    {#if kit.slack.length}<p class="text-sm">
+        Leave slack for what may have to be done again: {kit.slack
+          .map(
+            (s) =>
+              `${s.name} ${s.redos === 0 ? 'none' : `${formatLength(s.mm, job.plan.policy.units)} (${s.redos === 1 ? 'one redo' : `${s.redos} redos`})`}`,
+          )
+          .join(', ')}.
+      </p>{/if}
     <div class="max-w-md print:hidden">
       <Segments
         label="Spares suffice"
@@ -166,7 +186,7 @@
     {#each cables as cable (cable.name)}
       <CableBoxes {cable} {box} opened={report?.used.boxes.filter((b) => b.cable === cable.name) ?? []} />
     {:else}
-      <p>No run with a known length is left to cut.</p>
+      <p>No cable of a known length is left to cut.</p>
     {/each}
     {#each kit.cables.filter((c) => c.unknown) as c (c.name)}
       <p class="border-l-4 border-ink pl-3">
@@ -182,8 +202,8 @@
         </p>{/if}
     {/each}
     <p class="text-sm text-faint">
-      Each run with the slack of both ends, 50 mm an end and what both connectors strip; every run whole from
-      one box.
+      Each cable with the slack of both ends, 50 mm an end and what both connectors strip; every cable whole
+      from one box.
     </p>
   </section>
   {#if report}

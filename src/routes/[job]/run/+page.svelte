@@ -31,17 +31,16 @@
     }
     return [...out.values()];
   });
+  const many = (n: number, what: string) =>
+    n === 0 ? `no ${what}` : n === 1 ? `one ${what}` : `${n} ${what}s`;
   let says = $state('');
   let working = $state(false);
-  let guessed = $state(0);
   async function layAll(): Promise<void> {
     if (working) return;
     working = true;
-    guessed = 0;
     const put = without.map(({ closet, room, links }): Run => {
       const { from, steps, guess } = runAlongPlan(job.plan.floors, closet, room);
-      if (guess) guessed++;
-      return { id: uuid(), name: `${closet.name} to ${room.name}`.slice(0, 120), from, steps, links: links.map((l) => l.id).slice(0, 500) }; // prettier-ignore
+      return { id: uuid(), name: `${closet.name} to ${room.name}`.slice(0, 120), from, steps, links: links.map((l) => l.id).slice(0, 500), ...(guess ? { straight: true } : {}) }; // prettier-ignore
     });
     says = await job.plan.change({ put: { runs: put } }, 'runs along the plan');
     working = false;
@@ -61,10 +60,6 @@
     >
   {/if}
   {#if says}<p class="border-l-4 border-wrong pl-3" role="alert">{says}</p>{/if}
-  {#if guessed && !says}<p class="border-l-4 border-ink pl-3" role="status">
-      {guessed === 1 ? 'One of them goes' : `${guessed} of them go`} straight: no corridor of the plan leads there.
-      Walk it and mend its steps.
-    </p>{/if}
   <ul class="border-t border-rule">
     {#each runs as { run, takes } (run.id)}
       <li class="border-b border-rule">
@@ -72,9 +67,7 @@
           <strong class="min-w-40 flex-1">{run.name}</strong>
           <span class="font-mono">{m(takes.laid.metres)}</span>
           <span class="text-sm text-faint"
-            >{run.links.length === 1 ? 'one cable' : `${run.links.length} cables`}, {takes.holes.length === 1
-              ? 'one hole'
-              : `${takes.holes.length} holes`}</span
+            >{many(run.links.length, 'cable')}, {many(takes.holes.length, 'hole')}</span
           >
           {#if takes.warnings.length}<span class="border-l-4 border-wrong pl-2 text-sm"
               >{takes.warnings.length === 1
