@@ -2,6 +2,7 @@ import js from '@eslint/js';
 import svelte from 'eslint-plugin-svelte';
 import globals from 'globals';
 import ts from 'typescript-eslint';
+import { CORE_FLOORS, LIB_FLOORS } from './floors.js';
 import svelteConfig from './svelte.config.js';
 
 /** Imports each layer may not make: routes -> lib -> core, and core stands alone. */
@@ -20,33 +21,29 @@ const outsideCore = [
   },
 ];
 
-/** Rooms of the core, the ground floor first: a file imports from its own room and from those before it. */
-const CORE_FLOORS = [
-  'statistics',
-  'wiring',
-  'model',
-  'reading',
-  'copper',
-  'electrical',
-  'log',
-  'diagnose',
-  'bench',
-  'labels',
-  'survey',
-  'plan',
-  'schedule',
-  'cords',
-  'run',
-  'testers',
-  'practice',
-  'drill',
-  'formats',
-  'handover',
-  'trend',
-  'kit',
-  'certify',
-  'access',
-];
+const noRoutes = { group: ['**/routes/**'], message: 'Dependencies point one way: routes -> lib -> core.' };
+const libFloors = LIB_FLOORS.map((room, i) => ({
+  files: [`src/lib/${room}/**/*.{ts,svelte}`],
+  ignores: ['**/*.test.ts'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          noRoutes,
+          ...(i + 1 < LIB_FLOORS.length
+            ? [
+                {
+                  regex: `^(\\$lib|(\\.\\./)+)/?(${LIB_FLOORS.slice(i + 1).join('|')})/`,
+                  message: `src/lib/${room} stands below that room: see floors.js.`,
+                },
+              ]
+            : []),
+        ],
+      },
+    ],
+  },
+}));
 const coreFloors = CORE_FLOORS.map((room, i) => ({
   files: [`src/core/${room}/**/*.ts`],
   ignores: ['**/*.test.ts'],
@@ -60,7 +57,7 @@ const coreFloors = CORE_FLOORS.map((room, i) => ({
             ? [
                 {
                   regex: `^(\\.\\./)+(${CORE_FLOORS.slice(i + 1).join('|')})/`,
-                  message: `src/core/${room} stands below that room: see CORE_FLOORS in eslint.config.js.`,
+                  message: `src/core/${room} stands below that room: see floors.js.`,
                 },
               ]
             : []),
@@ -99,15 +96,7 @@ export default ts.config(
   ...coreFloors,
   {
     files: ['src/lib/**/*.{ts,svelte}'],
-    rules: {
-      'no-restricted-imports': [
-        'error',
-        {
-          patterns: [
-            { group: ['**/routes/**'], message: 'Dependencies point one way: routes -> lib -> core.' },
-          ],
-        },
-      ],
-    },
+    rules: { 'no-restricted-imports': ['error', { patterns: [noRoutes] }] },
   },
+  ...libFloors,
 );

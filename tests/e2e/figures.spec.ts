@@ -8,7 +8,7 @@ test(
   async ({ page, request }) => {
     const job = await ownJob(request);
     await open(page, `/${job}/kit`);
-    const jacks = page.getByRole('row', { name: /punch-down jack/ });
+    const jacks = page.getByRole('region', { name: 'Parts' }).getByRole('row', { name: /punch-down jack/ });
     await expect(jacks).toBeVisible();
     const [, all, done, left, spare, take] = await jacks
       .getByRole('cell', { includeHidden: true })

@@ -1,6 +1,6 @@
 import { beforeEach, expect, it, vi } from 'vitest';
 import { HandsFree } from '../../src/lib/bench/hands-free.svelte';
-import { STEP_AFTER_MS } from '../../src/lib/shell/press-guard.svelte';
+import { STEP_AFTER_MS } from '../../src/lib/controls/press-guard.svelte';
 import { conductorAt } from '../../src/core/wiring/schemes';
 import { CONTACTS } from '../../src/core/wiring/conductors';
 import { GUIDES } from '../../src/core/bench/families';

@@ -4,7 +4,7 @@ import type { Evidence } from '../../src/core/model/evidence';
 import { GATES } from '../../src/core/bench/gates';
 import { ToneBundle } from '../../src/core/survey/tone';
 import { BenchSession } from '../../src/lib/bench/session.svelte';
-import { ARMED_AFTER_MS } from '../../src/lib/shell/press-guard.svelte';
+import { ARMED_AFTER_MS } from '../../src/lib/controls/press-guard.svelte';
 import { bringBack } from '../../src/lib/prove/draft';
 import { ProveSession } from '../../src/lib/prove/session.svelte';
 import { RoundSession } from '../../src/lib/round/session.svelte';

@@ -3,14 +3,14 @@
   import { goto } from '$app/navigation';
   import { onMount, untrack } from 'svelte';
   import { ALWAYS_FULL } from '$core/bench/gates';
-  import Segments from '$lib/shell/Segments.svelte';
+  import Segments from '$lib/controls/Segments.svelte';
   import { guideText, type Ground } from '$core/bench/guide-text';
   import { whyOf } from '$core/bench/why';
   import { tricksAt, waitsAt } from '$core/bench/tricks';
   import { belongsAt, type BenchConductor, type BenchContact } from '$core/bench/seats';
   import type { Link } from '$core/model/job';
   import type { End } from '$core/wiring/conductors';
-  import { typing } from '$lib/shell/keys';
+  import { typing } from '$lib/controls/keys';
   import { keepAwake } from '$lib/device/awake';
   import { useJob } from '$lib/job/open-job.svelte';
   import { conductorText } from '$lib/strand/words';

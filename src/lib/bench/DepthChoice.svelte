@@ -2,7 +2,7 @@
   import { DEPTH_NAMES, depthOffered, depthsFor, DEPTHS, madeSoFar } from '$core/bench/depth';
   import { knowsOrder, passedFamily } from '$core/drill/report';
   import { FAMILY_NAMES } from '$core/wiring/connector';
-  import Segments from '$lib/shell/Segments.svelte';
+  import Segments from '$lib/controls/Segments.svelte';
   import type { BenchSession } from './session.svelte';
 
   /** How much of this kind of connector is shown to this person, and what the log says for showing less. */

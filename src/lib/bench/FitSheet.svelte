@@ -5,7 +5,7 @@
   import { fitOf } from '$core/bench/fit';
   import { GENERIC_CABLES, type CableSpec, type ConnectorSpec } from '$core/wiring/parts';
   import { FAMILY_NAMES } from '$core/wiring/connector';
-  import Sheet from '$lib/shell/Sheet.svelte';
+  import Sheet from '$lib/controls/Sheet.svelte';
   import CableFigures from './CableFigures.svelte';
   import ConnectorFigures from './ConnectorFigures.svelte';
   import type { BenchSession } from './session.svelte';

@@ -2,7 +2,7 @@
   import { mediumOf } from '$core/wiring/connector';
   import { CONNECTOR_FAMILIES, FAMILY_NAMES } from '$core/wiring/connector';
   import { SCHEMES } from '$core/wiring/schemes';
-  import Choice from '$lib/shell/Choice.svelte';
+  import Choice from '$lib/controls/Choice.svelte';
   import FitLine from './FitLine.svelte';
   import GateSteps from './GateSteps.svelte';
   import { flagWords } from '$core/model/tape';

@@ -4,7 +4,7 @@
   import { LEGEND_SHAPES, legendFromPrint, type LegendShape } from '$core/wiring/legend';
   import { CONDUCTORS, conductorLabel, type PairConductor } from '$core/wiring/conductors';
   import { SCHEMES, type Scheme } from '$core/wiring/schemes';
-  import Sheet from '$lib/shell/Sheet.svelte';
+  import Sheet from '$lib/controls/Sheet.svelte';
   import Swatch from '$lib/strand/Swatch.svelte';
   import type { BenchSession } from './session.svelte';
 

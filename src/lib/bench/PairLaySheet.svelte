@@ -1,7 +1,7 @@
 <script lang="ts">
   import { layPairs, legendPlaces, rowPlaces } from '$core/bench/pair-lay';
   import { PAIR_COLOURS, type PairColour } from '$core/wiring/conductors';
-  import Sheet from '$lib/shell/Sheet.svelte';
+  import Sheet from '$lib/controls/Sheet.svelte';
   import PairLayDrawing from './PairLayDrawing.svelte';
   import PairDot from './PairDot.svelte';
   import type { BenchSession } from './session.svelte';

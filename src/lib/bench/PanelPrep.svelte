@@ -4,7 +4,7 @@
   import { formatLength } from '$core/bench/units';
   import type { Panel } from '$core/model/job';
   import { useJob } from '$lib/job/open-job.svelte';
-  import Segments from '$lib/shell/Segments.svelte';
+  import Segments from '$lib/controls/Segments.svelte';
 
   /** What is done once for all cables of a panel; what was ticked stays so on this device, over a break too. */
   let { panel, onready }: { panel: Panel; onready: () => void } = $props();

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { formerPhoto } from '$core/log/former-photo';
   import { endName, saidOf } from '$core/model/end-name';
-  import Sheet from '$lib/shell/Sheet.svelte';
+  import Sheet from '$lib/controls/Sheet.svelte';
   import ConnectorDrawing from './ConnectorDrawing.svelte';
   import type { BenchSession } from './session.svelte';
   import { belongsAt } from '$core/bench/seats';

@@ -3,7 +3,7 @@
   import { findingWords, PATTERN_HINTS } from '$core/bench/read-back';
   import type { BenchConductor } from '$core/bench/seats';
   import { CONDUCTORS } from '$core/wiring/conductors';
-  import { pressesFocus, typing } from '$lib/shell/keys';
+  import { pressesFocus, typing } from '$lib/controls/keys';
   import Swatch from '$lib/strand/Swatch.svelte';
   import { conductorText } from '$lib/strand/words';
   import GateSteps from './GateSteps.svelte';

@@ -12,7 +12,7 @@
   import { keepAwake } from '$lib/device/awake';
   import { useJob } from '$lib/job/open-job.svelte';
   import { farWords, spotWords } from '$core/plan/whereabouts';
-  import { PressGuard } from '$lib/shell/press-guard.svelte';
+  import { PressGuard } from '$lib/controls/press-guard.svelte';
   import ConnectorDrawing from './ConnectorDrawing.svelte';
   import { BenchSession } from './session.svelte';
 

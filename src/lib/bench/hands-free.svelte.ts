@@ -1,7 +1,7 @@
 import { answerOf, HELD_MS, LOOK_MS, spokenAt, type HandAnswer, type HandsAt } from '$core/bench/hands-free';
 import { CAUTIONS, allCautions } from '$core/bench/cautions';
 import { guideText } from '$core/bench/guide-text';
-import { PressGuard, STEP_AFTER_MS } from '$lib/shell/press-guard.svelte';
+import { PressGuard, STEP_AFTER_MS } from '$lib/controls/press-guard.svelte';
 import type { BenchSession } from './session.svelte';
 
 const ON = 'gauntlet:hands-free';

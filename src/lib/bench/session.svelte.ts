@@ -26,7 +26,7 @@ import { otherEnd, type End } from '$core/wiring/conductors';
 import { CONNECTOR_FAMILIES, FAMILY_NAMES, type ConnectorFamily } from '$core/wiring/connector';
 import { endOrder, SCHEMES, type Scheme } from '$core/wiring/schemes';
 import type { OpenJob } from '$lib/job/open-job.svelte';
-import { PressGuard, STEP_AFTER_MS } from '$lib/shell/press-guard.svelte';
+import { PressGuard, STEP_AFTER_MS } from '$lib/controls/press-guard.svelte';
 import type { Seen } from './drawing/drawing';
 
 const REMINDERS = 'gauntlet:bench-reminders';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { couldReach } from '$core/certify/derating';
   import { CERTIFIED, type Certified } from '$core/certify/limits';
-  import Choice from '$lib/shell/Choice.svelte';
+  import Choice from '$lib/controls/Choice.svelte';
   import type { Supposed } from './supposed.svelte';
 
   /** What category a link could reach that is not made yet. */

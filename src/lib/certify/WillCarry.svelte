@@ -4,7 +4,7 @@
   import type { KnownOfLink } from '$core/certify/known-of-link';
   import type { Certified } from '$core/certify/limits';
   import { carriedByProven } from '$core/certify/proven';
-  import Choice from '$lib/shell/Choice.svelte';
+  import Choice from '$lib/controls/Choice.svelte';
   import type { Supposed } from './supposed.svelte';
 
   interface Props {

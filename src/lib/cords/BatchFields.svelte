@@ -7,7 +7,7 @@
   import { CONNECTOR_FAMILIES, FAMILY_NAMES } from '$core/wiring/connector';
   import { GENERIC_CABLES } from '$core/wiring/parts';
   import { ORDERS, SCHEMES, type Order } from '$core/wiring/schemes';
-  import Choice from '$lib/shell/Choice.svelte';
+  import Choice from '$lib/controls/Choice.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import { BatchForm } from './batch-form.svelte';
 

@@ -2,7 +2,7 @@
   import { untrack } from 'svelte';
   import { markChoice, type ChoiceQuestion } from '$core/drill/question';
   import ConnectorDrawing from '$lib/bench/ConnectorDrawing.svelte';
-  import { typing } from '$lib/shell/keys';
+  import { typing } from '$lib/controls/keys';
   import { seenOf } from './seen';
   import type { Asking } from './asking';
   import ShownReading from './ShownReading.svelte';

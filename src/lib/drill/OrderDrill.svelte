@@ -6,7 +6,7 @@
   import type { OrderQuestion } from '$core/drill/question';
   import { CONDUCTORS } from '$core/wiring/conductors';
   import ConnectorDrawing from '$lib/bench/ConnectorDrawing.svelte';
-  import { typing } from '$lib/shell/keys';
+  import { typing } from '$lib/controls/keys';
   import Swatch from '$lib/strand/Swatch.svelte';
   import { conductorText } from '$lib/strand/words';
   import { seenOf } from './seen';

@@ -8,7 +8,7 @@
   import { conductorLabel, CONTACTS, type End } from '$core/wiring/conductors';
   import { layoutsFor, laidAt } from '$core/wiring/schemes';
   import { bestWayHere } from '$lib/diagnosis/client';
-  import Segments from '$lib/shell/Segments.svelte';
+  import Segments from '$lib/controls/Segments.svelte';
   import type { DrillSession } from './session.svelte';
 
   /** A fault that is really there is looked for, minute by minute; afterwards the planner's way stands beside it. */

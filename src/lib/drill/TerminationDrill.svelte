@@ -5,7 +5,7 @@
   import { beginTermination, goOn, sayable, seenAt, stopFor, terminationResult, uncaught, type Termination } from '$core/drill/termination'; // prettier-ignore
   import { FAMILY_NAMES } from '$core/wiring/connector';
   import ConnectorDrawing from '$lib/bench/ConnectorDrawing.svelte';
-  import { typing } from '$lib/shell/keys';
+  import { typing } from '$lib/controls/keys';
   import { seenAtBench } from './seen';
   import type { DrillSession } from './session.svelte';
 

@@ -1,5 +1,5 @@
 import type { Marked } from '$core/drill/question';
-import type { PressGuard } from '$lib/shell/press-guard.svelte';
+import type { PressGuard } from '$lib/controls/press-guard.svelte';
 
 /** Whoever asks a question: takes the answer, and says how it went where that is told at once. */
 export interface Asking {

@@ -4,7 +4,7 @@ import type { Marked } from '$core/drill/question';
 import { skillOf } from '$core/drill/skills';
 import { KeptDraft } from '$lib/device/kept-draft';
 import type { OpenJob } from '$lib/job/open-job.svelte';
-import { PressGuard } from '$lib/shell/press-guard.svelte';
+import { PressGuard } from '$lib/controls/press-guard.svelte';
 import type { Asking } from './asking';
 
 /** What of an exam is kept on this device: it goes on after a reload, and its time with it. */

@@ -4,7 +4,7 @@ import { ownFaults } from '$core/drill/own-faults';
 import type { Marked, Question } from '$core/drill/question';
 import type { Exercise, Skill } from '$core/drill/skills';
 import type { OpenJob } from '$lib/job/open-job.svelte';
-import { PressGuard } from '$lib/shell/press-guard.svelte';
+import { PressGuard } from '$lib/controls/press-guard.svelte';
 
 /** How long one drills at a sitting, in minutes. Our judgement. */
 export const SITTING_MINUTES = 10;

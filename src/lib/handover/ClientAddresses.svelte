@@ -2,7 +2,7 @@
   import QRCode from 'qrcode';
   import { onMount } from 'svelte';
   import { apiAddress } from '$lib/address/address';
-  import { localTime } from '$lib/history/time';
+  import { localTime } from '$lib/controls/time';
   import { askServer } from '$lib/jobs/ask';
   import type { Share } from '$lib/server/jobs/shares';
 

@@ -8,7 +8,7 @@
   import { judgeMeasured } from '$core/log/judge-measured';
   import { type LogEntry } from '$core/model/entry';
   import type { Link } from '$core/model/job';
-  import { clockWords, localTime } from './time';
+  import { clockWords, localTime } from '$lib/controls/time';
   import PlannedChanges from './PlannedChanges.svelte';
   import SmallLoom from '$lib/diagnosis/SmallLoom.svelte';
   import { useJob } from '$lib/job/open-job.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { address } from '$lib/address/address';
-  import { localTime } from '$lib/history/time';
+  import { localTime } from '$lib/controls/time';
   import type { ListedJob } from '$lib/server/jobs/job-list';
 
   /** One job of the list: where it is, how far, who was last on it. */

@@ -2,7 +2,7 @@
   import { goto, invalidateAll } from '$app/navigation';
   import type { Policy } from '$core/model/job';
   import { address, apiAddress } from '$lib/address/address';
-  import Sheet from '$lib/shell/Sheet.svelte';
+  import Sheet from '$lib/controls/Sheet.svelte';
   import type { ListedJob } from '$lib/server/jobs/job-list';
   import { askServer } from './ask';
 

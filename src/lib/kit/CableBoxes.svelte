@@ -6,7 +6,7 @@
   import type { UsedBox } from '$core/kit/used';
   import type { Link } from '$core/model/job';
   import PulledForm from '$lib/run/PulledForm.svelte';
-  import Sheet from '$lib/shell/Sheet.svelte';
+  import Sheet from '$lib/controls/Sheet.svelte';
   import type { KitCable } from '$core/kit/take-off';
   import { plainCell } from '$core/model/csv-cell';
   import { formatMetres } from '$core/model/metres';

@@ -1,4 +1,4 @@
-import type { KeyHelp } from '$lib/shell/keys';
+import type { KeyHelp } from '$lib/controls/keys';
 
 /** Keys of the lamp pad and the log buttons below it. */
 export const PROVE_KEYS: KeyHelp[] = [

@@ -3,7 +3,7 @@
   import { walkOfFaults } from '$core/reading/walk-of-faults';
   import { writeWalk } from '$core/reading/walk';
   import { CONTACTS } from '$core/wiring/conductors';
-  import Sheet from '$lib/shell/Sheet.svelte';
+  import Sheet from '$lib/controls/Sheet.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import { LEAD, type LeadsInHand } from './hand.svelte';
 

@@ -2,7 +2,7 @@
   import { expectedWalk, writeWalk } from '$core/reading/walk';
   import { walkOfFaults, type NamedFault } from '$core/reading/walk-of-faults';
   import { contactsOf, type Contact } from '$core/wiring/conductors';
-  import Sheet from '$lib/shell/Sheet.svelte';
+  import Sheet from '$lib/controls/Sheet.svelte';
   import type { ProveSession } from './session.svelte';
 
   let { session, onclose }: { session: ProveSession; onclose: () => void } = $props();

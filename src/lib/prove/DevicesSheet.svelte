@@ -3,7 +3,7 @@
   import { untrack } from 'svelte';
   import DeviceChoice from '$lib/cords/DeviceChoice.svelte';
   import { orderFor, type DeviceId } from '$core/wiring/devices';
-  import Sheet from '$lib/shell/Sheet.svelte';
+  import Sheet from '$lib/controls/Sheet.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import type { Link } from '$core/model/job';
 

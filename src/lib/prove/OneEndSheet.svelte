@@ -10,7 +10,7 @@
     type ContactPair,
     type End,
   } from '$core/wiring/conductors';
-  import Sheet from '$lib/shell/Sheet.svelte';
+  import Sheet from '$lib/controls/Sheet.svelte';
   import type { ProveSession } from './session.svelte';
 
   /** A tester with no remote: joined contacts and how far each pair goes, from the end one stands at. */

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { untrack } from 'svelte';
   import type { Link } from '$core/model/job';
-  import { localTime } from '$lib/history/time';
+  import { localTime } from '$lib/controls/time';
   import { useJob } from '$lib/job/open-job.svelte';
 
   /** Says that somebody else read this link while it was on screen, and where two people do not agree on it. */

@@ -10,7 +10,7 @@
   import { useJob } from '$lib/job/open-job.svelte';
   import { onMount } from 'svelte';
   import { signals } from './signals.svelte';
-  import { PressGuard } from '$lib/shell/press-guard.svelte';
+  import { PressGuard } from '$lib/controls/press-guard.svelte';
 
   let { link }: { link: Link } = $props();
   const job = useJob();

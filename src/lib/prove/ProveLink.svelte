@@ -11,7 +11,7 @@
   import { ENDS, type Contact } from '$core/wiring/conductors';
   import LampPad from '$lib/lamp-pad/LampPad.svelte';
   import Loom from '$lib/loom/Loom.svelte';
-  import { pressesFocus, typing } from '$lib/shell/keys';
+  import { pressesFocus, typing } from '$lib/controls/keys';
   import SweepNext from '$lib/certify/SweepNext.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import LeadsLine from '$lib/leads/LeadsLine.svelte';
@@ -26,7 +26,7 @@
   import { signals } from './signals.svelte';
   import ThreadSoFar from './ThreadSoFar.svelte';
   import WhatWasFound from '$lib/redo/WhatWasFound.svelte';
-  import { TESTERS } from '$lib/testers/in-hand.svelte';
+  import { TESTERS } from '$lib/job/tester-in-hand.svelte';
   import TesterSheet from '$lib/testers/TesterSheet.svelte';
   import ExchangedNote from './ExchangedNote.svelte';
   import LengthAndResult from './LengthAndResult.svelte';

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { hasSerial } from '$lib/testers/serial';
-  import Sheet from '$lib/shell/Sheet.svelte';
+  import Sheet from '$lib/controls/Sheet.svelte';
   import type { ProveSession } from './session.svelte';
 
   let {

@@ -32,7 +32,7 @@ import { answersIn } from '$lib/testers/answers';
 import { SerialTester } from '$lib/testers/serial';
 import { SimulatedTester } from '$lib/testers/simulated';
 import { KeptReading, type ReadingDraft } from './draft';
-import { PressGuard } from '$lib/shell/press-guard.svelte';
+import { PressGuard } from '$lib/controls/press-guard.svelte';
 import { signals } from './signals.svelte';
 
 /** Proving one link: what is read, what it means, what was looked at, and the logging of it. */

@@ -10,7 +10,7 @@ import type { OpenJob } from '$lib/job/open-job.svelte';
 import { SimulatedTester } from '$lib/testers/simulated';
 import { judgeMeasured } from '$core/log/judge-measured';
 import type { Measured } from '$core/model/reading';
-import { PressGuard } from '$lib/shell/press-guard.svelte';
+import { PressGuard } from '$lib/controls/press-guard.svelte';
 import { planInWorker, roomsOf } from './plan';
 
 /** What of a round is kept on this device. */

@@ -2,7 +2,7 @@
   import { readMetres } from '$core/model/metres';
   import { isLevel, type RunStep } from '$core/model/run';
   import type { Policy } from '$core/model/job';
-  import Segments from '$lib/shell/Segments.svelte';
+  import Segments from '$lib/controls/Segments.svelte';
   import type { RunDraft } from './draft.svelte';
   import { stepWords } from './words';
 

@@ -6,7 +6,7 @@
     type ScheduleColumn,
   } from '$core/schedule/columns';
   import type { Matching } from '$core/schedule/reading';
-  import Segments from '$lib/shell/Segments.svelte';
+  import Segments from '$lib/controls/Segments.svelte';
   import AsideRows from './AsideRows.svelte';
   import type { SheetMatch } from './sheet-match.svelte';
   import WordMatch from './WordMatch.svelte';

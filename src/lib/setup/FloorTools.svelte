@@ -1,6 +1,6 @@
 <script lang="ts">
   import { readPoints, type Sides } from '$core/plan/arrange';
-  import Segments from '$lib/shell/Segments.svelte';
+  import Segments from '$lib/controls/Segments.svelte';
   import { keepFloorPicture } from './floor-picture';
   import type { PlacesDraft, Tool } from './places.svelte';
 

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { USUAL_WORKING } from '$core/trend/calendar';
   import type { Person, Policy } from '$core/model/job';
-  import Choice from '$lib/shell/Choice.svelte';
+  import Choice from '$lib/controls/Choice.svelte';
 
   interface Props {
     working: Policy['working'];

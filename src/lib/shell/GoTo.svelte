@@ -5,7 +5,7 @@
   import { useJob } from '$lib/job/open-job.svelte';
   import { farWords } from '$core/plan/whereabouts';
   import type { Link } from '$core/model/job';
-  import Sheet from './Sheet.svelte';
+  import Sheet from '$lib/controls/Sheet.svelte';
 
   let { onclose }: { onclose: () => void } = $props();
   const job = useJob();

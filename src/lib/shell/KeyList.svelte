@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { SHELL_KEYS } from './keys';
+  import { SHELL_KEYS } from '$lib/controls/keys';
   import { PROVE_KEYS } from '$lib/lamp-pad/keys';
-  import Sheet from './Sheet.svelte';
+  import Sheet from '$lib/controls/Sheet.svelte';
 
   let { onclose }: { onclose: () => void } = $props();
 </script>

@@ -2,7 +2,7 @@
   import { untrack } from 'svelte';
   import { fieldWords, valueWords } from '$core/plan/change-words';
   import type { PlanQuestion } from '$lib/job/plan.svelte';
-  import Sheet from './Sheet.svelte';
+  import Sheet from '$lib/controls/Sheet.svelte';
 
   /** What has to be chosen before a change of plan is taken: whose version stands, and whether cables were really moved. */
   let { question }: { question: PlanQuestion } = $props();

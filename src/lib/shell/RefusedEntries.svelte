@@ -2,7 +2,7 @@
   import { ofLink } from '$core/model/of-link';
   import { entryWords } from '$core/log/entry-words';
   import { type LogEntry } from '$core/model/entry';
-  import { localTime } from '$lib/history/time';
+  import { localTime } from '$lib/controls/time';
   import { useJob } from '$lib/job/open-job.svelte';
 
   /** Entries the server would not keep: they stay here until somebody deals with each. */

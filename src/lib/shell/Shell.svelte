@@ -13,7 +13,7 @@
   import GoTo from './GoTo.svelte';
   import KeyList from './KeyList.svelte';
   import WhoSheet from './WhoSheet.svelte';
-  import { pressesFocus, typing } from './keys';
+  import { pressesFocus, typing } from '$lib/controls/keys';
   import { turnTheme } from './theme';
 
   let { children }: { children: Snippet } = $props();

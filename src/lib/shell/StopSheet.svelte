@@ -4,7 +4,7 @@
   import LeadsSheet from '$lib/leads/LeadsSheet.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import { onMount } from 'svelte';
-  import Sheet from './Sheet.svelte';
+  import Sheet from '$lib/controls/Sheet.svelte';
 
   let { pattern, onclose }: { pattern: Pattern; onclose: () => void } = $props();
   const job = useJob();

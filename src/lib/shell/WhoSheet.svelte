@@ -1,7 +1,7 @@
 <script lang="ts">
   import { useJob } from '$lib/job/open-job.svelte';
   import TakeOver from '$lib/access/TakeOver.svelte';
-  import Sheet from './Sheet.svelte';
+  import Sheet from '$lib/controls/Sheet.svelte';
   import ThisDevice from './ThisDevice.svelte';
 
   /** Who works on this device: asked once, never guessed. */

@@ -3,8 +3,8 @@
   import type { Evidence } from '$core/model/evidence';
   import type { Part } from '$core/model/job';
   import { useJob } from '$lib/job/open-job.svelte';
-  import Sheet from '$lib/shell/Sheet.svelte';
-  import { TESTERS } from './in-hand.svelte';
+  import Sheet from '$lib/controls/Sheet.svelte';
+  import { TESTERS } from '$lib/job/tester-in-hand.svelte';
 
   /** What a tester of the job can show, its number, and when its calibration is due. */
   let { part, onclose }: { part: Part; onclose: () => void } = $props();

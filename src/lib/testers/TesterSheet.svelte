@@ -1,8 +1,8 @@
 <script lang="ts">
   import type { Evidence } from '$core/model/evidence';
   import { useJob } from '$lib/job/open-job.svelte';
-  import Sheet from '$lib/shell/Sheet.svelte';
-  import { isTester, testerNamed, TESTERS, type JobTester } from './in-hand.svelte';
+  import Sheet from '$lib/controls/Sheet.svelte';
+  import { isTester, testerNamed, TESTERS, type JobTester } from '$lib/job/tester-in-hand.svelte';
 
   /** What is in the hand: said once on a device, since what a pass is worth stands on it. */
   let { onchoose, onclose }: { onchoose?: (evidence: Evidence) => void; onclose: () => void } = $props();

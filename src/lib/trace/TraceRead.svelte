@@ -1,11 +1,11 @@
 <script lang="ts">
   import { asking } from '$lib/address/address';
   import { walkWords } from '$core/survey/distance';
-  import { pressesFocus, typing } from '$lib/shell/keys';
+  import { pressesFocus, typing } from '$lib/controls/keys';
   import { useJob } from '$lib/job/open-job.svelte';
   import { farWords } from '$core/plan/whereabouts';
   import WalkOut from '$lib/round/WalkOut.svelte';
-  import { PressGuard, STEP_AFTER_MS } from '$lib/shell/press-guard.svelte';
+  import { PressGuard, STEP_AFTER_MS } from '$lib/controls/press-guard.svelte';
   import type { TraceSession } from './session.svelte';
 
   let { session }: { session: TraceSession } = $props();

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { HANDS } from '$lib/round/hands';
-  import { localTime } from '$lib/history/time';
-  import Segments from '$lib/shell/Segments.svelte';
+  import { localTime } from '$lib/controls/time';
+  import Segments from '$lib/controls/Segments.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import type { TraceSession } from './session.svelte';
 

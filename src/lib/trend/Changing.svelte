@@ -1,8 +1,8 @@
 <script lang="ts">
   import { BETWEEN_ALARMS, FIRST_ENDS, type Watched } from '$core/trend/change';
   import type { Trend } from '$core/trend/trend';
-  import Choice from '$lib/shell/Choice.svelte';
-  import { localTime } from '$lib/history/time';
+  import Choice from '$lib/controls/Choice.svelte';
+  import { localTime } from '$lib/controls/time';
   import { axis, type inks } from './chart-parts';
   import Picture from './Picture.svelte';
 

@@ -2,7 +2,7 @@
   import { GROUP_KINDS, GROUP_WORDS, type GroupKind } from '$core/trend/groups';
   import type { Trend } from '$core/trend/trend';
   import { FEWEST_CASES } from '$core/statistics/rates';
-  import Choice from '$lib/shell/Choice.svelte';
+  import Choice from '$lib/controls/Choice.svelte';
   import { axis, bounds, inks } from './chart-parts';
   import Picture from './Picture.svelte';
   import RateBar from './RateBar.svelte';

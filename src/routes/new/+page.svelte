@@ -5,9 +5,9 @@
   import { NewIds, slugOf } from '$core/plan/new-ids';
   import { SCHEMES } from '$core/wiring/schemes';
   import { address, asking } from '$lib/address/address';
-  import Segments from '$lib/shell/Segments.svelte';
+  import Segments from '$lib/controls/Segments.svelte';
   import { rememberMe } from '$lib/job/here.svelte';
-  import Choice from '$lib/shell/Choice.svelte';
+  import Choice from '$lib/controls/Choice.svelte';
   import { KeptDraft } from '$lib/device/kept-draft';
   import { aboutJob } from '$core/plan/about';
   import type { Policy } from '$core/model/job';

@@ -3,7 +3,7 @@
   import { ROLE_WORDS, ROLES, type Role } from '$core/access/rights';
   import { askAccess, tellAccess, type Access, type LetIn } from '$lib/access/access';
   import CodeCard from '$lib/access/CodeCard.svelte';
-  import { localTime } from '$lib/history/time';
+  import { localTime } from '$lib/controls/time';
 
   let access = $state.raw<Access | null>(null);
   let people = $state.raw<LetIn[]>([]);

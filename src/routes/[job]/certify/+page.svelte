@@ -3,7 +3,7 @@
   import { knownOfLink } from '$core/certify/known-of-link';
   import { judgeSweep, pointsAt, readSweep, withPowerSums, type ReadSweep, type SweepPoint } from '$core/certify/sweep'; // prettier-ignore
   import { CABLE_PAIRS, readTouchstone, sweepOfNetwork, type PortOrder, type Scattering } from '$core/certify/touchstone'; // prettier-ignore
-  import Choice from '$lib/shell/Choice.svelte';
+  import Choice from '$lib/controls/Choice.svelte';
   import { untrack } from 'svelte';
   import { page } from '$app/state';
   import { pointsOf, sweptOf } from '$core/certify/keep-sweep';
@@ -13,14 +13,14 @@
   import { endName } from '$core/model/end-name';
   import type { EntryOf } from '$core/model/entry';
   import { ENDS, type End } from '$core/wiring/conductors';
-  import { localTime } from '$lib/history/time';
+  import { localTime } from '$lib/controls/time';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import CouldBe from '$lib/certify/CouldBe.svelte';
   import { Supposed } from '$lib/certify/supposed.svelte';
   import WillCarry from '$lib/certify/WillCarry.svelte';
   import SweepChart from '$lib/certify/SweepChart.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
-  import Segments from '$lib/shell/Segments.svelte';
+  import Segments from '$lib/controls/Segments.svelte';
 
   const job = useJob();
   let category = $state<Certified>('6');

@@ -9,7 +9,7 @@
   import ClientAddresses from '$lib/handover/ClientAddresses.svelte';
   import SignOff from '$lib/handover/SignOff.svelte';
   import VerifyFile from '$lib/handover/VerifyFile.svelte';
-  import { localTime } from '$lib/history/time';
+  import { localTime } from '$lib/controls/time';
   import { useJob } from '$lib/job/open-job.svelte';
 
   const job = useJob();

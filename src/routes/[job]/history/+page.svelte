@@ -6,7 +6,7 @@
   import type { HistoryFilter } from '$core/log/history';
   import { apiAddress } from '$lib/address/address';
   import Timeline from '$lib/history/Timeline.svelte';
-  import Choice from '$lib/shell/Choice.svelte';
+  import Choice from '$lib/controls/Choice.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
 
   let { data } = $props();

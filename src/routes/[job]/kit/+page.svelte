@@ -18,7 +18,7 @@
   import { LABEL_SHEETS } from '$core/labels/label-sheet';
   import { LabelChoice } from '$lib/labels/sheet.svelte';
   import { TickedOff } from '$lib/kit/ticked.svelte';
-  import Segments from '$lib/shell/Segments.svelte';
+  import Segments from '$lib/controls/Segments.svelte';
 
   const job = useJob();
   const closets = $derived(job.plan.spaces.filter((s) => s.kind === 'closet' && !s.retired));

@@ -10,7 +10,7 @@
   import { byRoom, together } from '$core/labels/label-order';
   import { labelSays, labelState, type LabelState } from '$core/labels/printed';
   import { fetchPdf } from '$lib/labels/fetch-pdf';
-  import Segments from '$lib/shell/Segments.svelte';
+  import Segments from '$lib/controls/Segments.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import { FIGURES, LabelChoice, STRIP_FIGURES } from '$lib/labels/sheet.svelte';
   import SheetPreview from '$lib/labels/SheetPreview.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { joinReadings, type ReadingsFiles } from '$core/formats/readings-files';
   import { compareInstants } from '$core/log/effective';
-  import { localTime } from '$lib/history/time';
+  import { localTime } from '$lib/controls/time';
   import FromMemory from '$lib/readings/FromMemory.svelte';
   import TesterSheet from '$lib/testers/TesterSheet.svelte';
   import { readReadings } from '$lib/readings/read-file';

@@ -5,7 +5,7 @@
   import WhatWasFound from '$lib/redo/WhatWasFound.svelte';
   import RedoCard from '$lib/redo/RedoCard.svelte';
   import WeightTable from '$lib/diagnosis/WeightTable.svelte';
-  import Segments from '$lib/shell/Segments.svelte';
+  import Segments from '$lib/controls/Segments.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
 

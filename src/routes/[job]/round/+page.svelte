@@ -6,12 +6,12 @@
   import { RoundSession } from '$lib/round/session.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import { HANDS } from '$lib/round/hands';
-  import Segments from '$lib/shell/Segments.svelte';
+  import Segments from '$lib/controls/Segments.svelte';
   import WalkOut from '$lib/round/WalkOut.svelte';
   import WalkStops from '$lib/round/WalkStops.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import LeadsLine from '$lib/leads/LeadsLine.svelte';
-  import { typing, pressesFocus } from '$lib/shell/keys';
+  import { typing, pressesFocus } from '$lib/controls/keys';
 
   const job = useJob();
   const session = untrack(() => new RoundSession(job));

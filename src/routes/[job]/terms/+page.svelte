@@ -10,7 +10,7 @@
   import { USUAL_LEAD_HOURS } from '$core/log/leads';
   import { USUAL_THRESHOLDS } from '$core/log/patterns';
   import { SCHEMES } from '$core/wiring/schemes';
-  import Choice from '$lib/shell/Choice.svelte';
+  import Choice from '$lib/controls/Choice.svelte';
   import { differences, withDifferences, type Difference } from '$core/plan/drafts';
   import { fieldWords, valueWords } from '$core/plan/change-words';
   import { KeptDraft } from '$lib/device/kept-draft';

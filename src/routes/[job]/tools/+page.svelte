@@ -4,7 +4,7 @@
   import { LEAD, LeadsInHand } from '$lib/leads/hand.svelte';
   import TesterForm from '$lib/testers/TesterForm.svelte';
   import type { Part } from '$core/model/job';
-  import { TESTERS } from '$lib/testers/in-hand.svelte';
+  import { TESTERS } from '$lib/job/tester-in-hand.svelte';
   import LeadsSheet from '$lib/leads/LeadsSheet.svelte';
   import type { JobEntryOf } from '$core/model/entry';
   import { leftOfLot, wantsAsking } from '$core/log/tools';

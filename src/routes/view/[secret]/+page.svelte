@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { ClientLink } from '$core/handover/client-view';
-  import { localTime } from '$lib/history/time';
+  import { localTime } from '$lib/controls/time';
   import StateMark from '$lib/port-strip/StateMark.svelte';
 
   let { data } = $props();

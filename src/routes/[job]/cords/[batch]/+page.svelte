@@ -12,7 +12,7 @@
   import CutList from '$lib/cords/CutList.svelte';
   import TestLead from '$lib/cords/TestLead.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
-  import Segments from '$lib/shell/Segments.svelte';
+  import Segments from '$lib/controls/Segments.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
 
   let { data } = $props();

@@ -9,7 +9,7 @@
   import { ExamSession } from '$lib/drill/exam.svelte';
   import NumberDrill from '$lib/drill/NumberDrill.svelte';
   import OrderDrill from '$lib/drill/OrderDrill.svelte';
-  import { localTime } from '$lib/history/time';
+  import { localTime } from '$lib/controls/time';
   import { useJob } from '$lib/job/open-job.svelte';
 
   const job = useJob();

@@ -6,7 +6,7 @@
   import { CONNECTOR_FAMILIES, FAMILY_NAMES, mediumOf } from '$core/wiring/connector';
   import { GENERIC_CABLES } from '$core/wiring/parts';
   import { useJob } from '$lib/job/open-job.svelte';
-  import Choice from '$lib/shell/Choice.svelte';
+  import Choice from '$lib/controls/Choice.svelte';
 
   const job = useJob();
   const coax = $derived(page.url.searchParams.get('kind') === 'coax');

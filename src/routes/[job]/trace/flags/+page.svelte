@@ -7,7 +7,7 @@
   import { endName } from '$core/model/end-name';
   import { spotWords } from '$core/plan/whereabouts';
   import TraceTabs from '$lib/trace/TraceTabs.svelte';
-  import Segments from '$lib/shell/Segments.svelte';
+  import Segments from '$lib/controls/Segments.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
 
   const job = useJob();

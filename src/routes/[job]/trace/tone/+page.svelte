@@ -2,8 +2,8 @@
   import { onMount, untrack } from 'svelte';
   import { asking } from '$lib/address/address';
   import { NEIGHBOUR_DB, FAR, SURE } from '$core/survey/tone';
-  import { pressesFocus, typing } from '$lib/shell/keys';
-  import Segments from '$lib/shell/Segments.svelte';
+  import { pressesFocus, typing } from '$lib/controls/keys';
+  import Segments from '$lib/controls/Segments.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import { farWords } from '$core/plan/whereabouts';
