@@ -119,24 +119,28 @@ test(
   },
 );
 
-test('what cannot be mended at the look is logged as refused, and begun anew', async ({ page, request }) => {
-  const job = await ownJob(request);
-  await open(page, `/${job}/bench/K1-24/tail`);
-  await page.getByRole('button', { name: 'look' }).click();
-  await page.getByRole('button', { name: 'not so' }).first().click();
-  await page.getByRole('button', { name: /^Cannot be mended/ }).click();
-  await gate(page, 'identify');
-  await expect(page.getByText(/^Attempt 1 by .*: failed, Copper at the front/)).toBeVisible();
-  await terminate(page, STRAIGHT);
-  await kept(page);
-  const { entries } = await history(page, job, 'K1-24');
-  expect(entries.filter((e) => e.end === 'tail').map((e) => e.kind)).toEqual([
-    'seated',
-    'rejected',
-    'read-back',
-    'redone',
-  ]);
-});
+test(
+  'what cannot be mended at the look is logged as refused, and begun anew',
+  { tag: '@phone' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/bench/K1-24/tail`);
+    await page.getByRole('button', { name: 'look' }).click();
+    await page.getByRole('button', { name: 'not so' }).first().click();
+    await page.getByRole('button', { name: /^Cannot be mended/ }).click();
+    await gate(page, 'identify');
+    await expect(page.getByText(/^Attempt 1 by .*: failed, Copper at the front/)).toBeVisible();
+    await terminate(page, STRAIGHT);
+    await kept(page);
+    const { entries } = await history(page, job, 'K1-24');
+    expect(entries.filter((e) => e.end === 'tail').map((e) => e.kind)).toEqual([
+      'seated',
+      'rejected',
+      'read-back',
+      'redone',
+    ]);
+  },
+);
 
 test(
   'a legend is read off a new jack, and refused while a conductor is missing',
@@ -249,25 +253,29 @@ test(
   },
 );
 
-test('a sweep takes a panel’s heads in port order, one press a port', async ({ page, request }) => {
-  const job = await ownJob(request);
-  await open(page, `/${job}/bench/K2-17/head`);
-  await page.getByRole('button', { name: /^Read and understood/ }).click();
-  await open(page, `/${job}/rack`);
-  await page.getByRole('region', { name: 'K2' }).getByRole('link', { name: 'sweep the heads' }).click();
-  for (const [label, left] of [
-    ['K2-17', 4],
-    ['K2-18', 3],
-    ['K2-19', 2],
-    ['K2-20', 1],
-  ] as const) {
-    await expect(page.getByRole('heading', { name: label })).toBeVisible();
-    await expect(page.getByTestId('pace')).toContainText(`${left} of 20 left`);
-    await pedal(page);
-  }
-  await expect(page.getByRole('heading', { name: 'Every head of K2 is terminated.' })).toBeVisible();
-  await kept(page);
-});
+test(
+  'a sweep takes a panel’s heads in port order, one press a port',
+  { tag: '@phone' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/bench/K2-17/head`);
+    await page.getByRole('button', { name: /^Read and understood/ }).click();
+    await open(page, `/${job}/rack`);
+    await page.getByRole('region', { name: 'K2' }).getByRole('link', { name: 'sweep the heads' }).click();
+    for (const [label, left] of [
+      ['K2-17', 4],
+      ['K2-18', 3],
+      ['K2-19', 2],
+      ['K2-20', 1],
+    ] as const) {
+      await expect(page.getByRole('heading', { name: label })).toBeVisible();
+      await expect(page.getByTestId('pace')).toContainText(`${left} of 20 left`);
+      await pedal(page);
+    }
+    await expect(page.getByRole('heading', { name: 'Every head of K2 is terminated.' })).toBeVisible();
+    await kept(page);
+  },
+);
 
 test('a coax has two contacts, from the bench to its proof', { tag: '@phone' }, async ({ page, request }) => {
   const job = await ownJob(request);

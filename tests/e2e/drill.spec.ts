@@ -12,67 +12,68 @@ const drilled = async (page: Page, job: string) =>
     (e) => e.kind === 'drilled',
   );
 
-test('the order is taught, asked, marked with the name of the slip, and kept with the crew', async ({
-  page,
-  request,
-}, info) => {
-  const job = await ownJob(request);
-  await open(page, `/${job}/drill`);
-  await page.getByRole('button', { name: 'Only the order' }).click();
-  await expect(page.getByRole('region', { name: 'The rule' })).toContainText(
-    'White comes first, but for blue',
-  );
-  await page.getByRole('button', { name: /^Ask me/ }).click();
-  await expect(page.getByText('Lay T568A, contacts up, from the left.')).toBeVisible();
-  // On a phone by touch, at a desk by its keys alone: W-BL 1, BL 2, W-O 3, O 4, W-G 5, G 6, W-BR 7, BR 8.
-  const keys = ['5', '6', '3', '2', '1', '4', '7', '8'];
-  const conductors = page.getByRole('group', { name: 'Conductors' });
-  const lay = async (i: number) => {
-    if (info.project.name === 'phone')
-      await conductors.getByRole('button', { name: T568A[i], exact: true }).click(); // prettier-ignore
-    else await page.keyboard.press(keys[i]!);
-  };
-  const status = page.getByRole('main').getByRole('status');
-  const done = async () => {
-    const so = page.getByRole('button', { name: /^So it lies/ });
-    await expect(so).toBeEnabled();
-    // A press right after what it answers came on screen is not taken: it is pressed until it is, and never twice.
+test(
+  'the order is taught, asked, marked with the name of the slip, and kept with the crew',
+  { tag: '@phone' },
+  async ({ page, request }, info) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/drill`);
+    await page.getByRole('button', { name: 'Only the order' }).click();
+    await expect(page.getByRole('region', { name: 'The rule' })).toContainText(
+      'White comes first, but for blue',
+    );
+    await page.getByRole('button', { name: /^Ask me/ }).click();
+    await expect(page.getByText('Lay T568A, contacts up, from the left.')).toBeVisible();
+    // On a phone by touch, at a desk by its keys alone: W-BL 1, BL 2, W-O 3, O 4, W-G 5, G 6, W-BR 7, BR 8.
+    const keys = ['5', '6', '3', '2', '1', '4', '7', '8'];
+    const conductors = page.getByRole('group', { name: 'Conductors' });
+    const lay = async (i: number) => {
+      if (info.project.name === 'phone')
+        await conductors.getByRole('button', { name: T568A[i], exact: true }).click(); // prettier-ignore
+      else await page.keyboard.press(keys[i]!);
+    };
+    const status = page.getByRole('main').getByRole('status');
+    const done = async () => {
+      const so = page.getByRole('button', { name: /^So it lies/ });
+      await expect(so).toBeEnabled();
+      // A press right after what it answers came on screen is not taken: it is pressed until it is, and never twice.
+      await expect(async () => {
+        if (info.project.name === 'phone' && (await so.isVisible())) await so.click({ timeout: 1000 });
+        else if (await so.isVisible()) await page.keyboard.press('PageDown');
+        await expect(status).toBeVisible({ timeout: 1000 });
+      }).toPass();
+    };
+    for (const i of [0, 1, 2, 3, 4, 5, 6, 7]) await lay(i);
+    await done();
+    await expect(status).toContainText('Right.');
+    await expect(page.getByTestId('score')).toHaveText('1 of 1 right');
+    const ask = page.getByRole('button', { name: /^Ask me/ });
+    const next = page.getByRole('button', { name: /^Next/ });
     await expect(async () => {
-      if (info.project.name === 'phone' && (await so.isVisible())) await so.click({ timeout: 1000 });
-      else if (await so.isVisible()) await page.keyboard.press('PageDown');
-      await expect(status).toBeVisible({ timeout: 1000 });
+      if (await next.isVisible()) await next.click({ timeout: 1000 });
+      await expect(ask).toBeVisible({ timeout: 1000 });
     }).toPass();
-  };
-  for (const i of [0, 1, 2, 3, 4, 5, 6, 7]) await lay(i);
-  await done();
-  await expect(status).toContainText('Right.');
-  await expect(page.getByTestId('score')).toHaveText('1 of 1 right');
-  const ask = page.getByRole('button', { name: /^Ask me/ });
-  const next = page.getByRole('button', { name: /^Next/ });
-  await expect(async () => {
-    if (await next.isVisible()) await next.click({ timeout: 1000 });
-    await expect(ask).toBeVisible({ timeout: 1000 });
-  }).toPass();
 
-  // Latch up, laid as if the contacts were: upside down, and named so.
-  await ask.click();
-  await expect(page.getByText('Lay T568A, latch up, from the left.')).toBeVisible();
-  for (const i of [0, 1, 2, 3, 4, 5, 6, 7]) await lay(i);
-  await done();
-  await expect(status).toContainText('Not right.');
-  await expect(status).toContainText(/upside down/i);
-  await written(page);
-  await expect.poll(async () => (await drilled(page, job)).length).toBe(2);
-  const entries = await drilled(page, job);
-  expect(entries.map((e) => (e.kind === 'drilled' ? [e.data.skill, e.data.rating > 1] : []))).toEqual([
-    ['order/T568A/contacts', true],
-    ['order/T568A/latch', false],
-  ]);
+    // Latch up, laid as if the contacts were: upside down, and named so.
+    await ask.click();
+    await expect(page.getByText('Lay T568A, latch up, from the left.')).toBeVisible();
+    for (const i of [0, 1, 2, 3, 4, 5, 6, 7]) await lay(i);
+    await done();
+    await expect(status).toContainText('Not right.');
+    await expect(status).toContainText(/upside down/i);
+    await written(page);
+    await expect.poll(async () => (await drilled(page, job)).length).toBe(2);
+    const entries = await drilled(page, job);
+    expect(entries.map((e) => (e.kind === 'drilled' ? [e.data.skill, e.data.rating > 1] : []))).toEqual([
+      ['order/T568A/contacts', true],
+      ['order/T568A/latch', false],
+    ]);
 
-  // What was got wrong comes back, and is told of the one who teaches.
-  await page.getByRole('button', { name: 'enough for now' }).click();
-  await expect(page.getByRole('region', { name: 'What each can' })).toContainText('Bo Tarn');
-});
+    // What was got wrong comes back, and is told of the one who teaches.
+    await page.getByRole('button', { name: 'enough for now' }).click();
+    await expect(page.getByRole('region', { name: 'What each can' })).toContainText('Bo Tarn');
+  },
+);
 
 test(
   'the end at fault is looked for minute by minute, and the planner’s way stands beside it',

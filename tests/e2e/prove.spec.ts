@@ -386,42 +386,43 @@ test(
   },
 );
 
-test('from a fail to its mend is one thread: what was said is not said again, and what was found is asked', async ({
-  page,
-  request,
-}) => {
-  const job = await ownJob(request);
-  await open(page, `/${job}/prove/K1-20`);
-  await page.keyboard.type('12305678');
-  const question = page.getByTestId('question');
-  await expect(question).toContainText('BL');
-  // What other jobs found decides whether a look comes first.
-  const look = page.getByRole('button', { name: 'not home', exact: true });
-  if (await look.isVisible()) await look.click();
-  await expect(question).toContainText('At the head, clear contact 4 (BL)');
-  await armed(page);
-  await page.keyboard.press('PageDown');
-  await expect(page.getByTestId('thread')).toContainText('head 4 punched again');
-  // A second press of the same pedal logs nothing: the pad is empty, and it has not been on screen long enough.
-  await page.keyboard.press('PageDown');
-  await expect(page.getByRole('heading', { name: 'K1-20' })).toBeVisible();
-  await page.reload();
-  await ready(page);
-  await expect(page.getByTestId('thread')).toContainText('head 4 punched again');
-  await page.keyboard.type('12305678');
-  await expect(question).not.toBeEmpty();
-  await expect(question).not.toContainText('At the head, clear contact 4');
-  await expect(page.getByTestId('thread')).toContainText('head 4 punched again');
-  await page.getByText('Something else is wrong').click();
-  await page.getByLabel('What is wrong, in words').fill('plate screwed onto the conductors');
-  await page.getByRole('button', { name: 'write it down' }).click();
-  await expect(page.getByTestId('undo-line')).toContainText('finding written down');
-  await armed(page);
-  await page.getByRole('button', { name: /^Log fail/ }).click();
-  await kept(page);
-  const log = (await states(request, job, 'K1-20')).entries.map((e) => e.kind);
-  expect(log.slice(-4)).toEqual(['reading', 'redone', 'found', 'reading']);
-});
+test(
+  'from a fail to its mend is one thread: what was said is not said again, and what was found is asked',
+  { tag: '@phone' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/prove/K1-20`);
+    await page.keyboard.type('12305678');
+    const question = page.getByTestId('question');
+    await expect(question).toContainText('BL');
+    // What other jobs found decides whether a look comes first.
+    const look = page.getByRole('button', { name: 'not home', exact: true });
+    if (await look.isVisible()) await look.click();
+    await expect(question).toContainText('At the head, clear contact 4 (BL)');
+    await armed(page);
+    await page.keyboard.press('PageDown');
+    await expect(page.getByTestId('thread')).toContainText('head 4 punched again');
+    // A second press of the same pedal logs nothing: the pad is empty, and it has not been on screen long enough.
+    await page.keyboard.press('PageDown');
+    await expect(page.getByRole('heading', { name: 'K1-20' })).toBeVisible();
+    await page.reload();
+    await ready(page);
+    await expect(page.getByTestId('thread')).toContainText('head 4 punched again');
+    await page.keyboard.type('12305678');
+    await expect(question).not.toBeEmpty();
+    await expect(question).not.toContainText('At the head, clear contact 4');
+    await expect(page.getByTestId('thread')).toContainText('head 4 punched again');
+    await page.getByText('Something else is wrong').click();
+    await page.getByLabel('What is wrong, in words').fill('plate screwed onto the conductors');
+    await page.getByRole('button', { name: 'write it down' }).click();
+    await expect(page.getByTestId('undo-line')).toContainText('finding written down');
+    await armed(page);
+    await page.getByRole('button', { name: /^Log fail/ }).click();
+    await kept(page);
+    const log = (await states(request, job, 'K1-20')).entries.map((e) => e.kind);
+    expect(log.slice(-4)).toEqual(['reading', 'redone', 'found', 'reading']);
+  },
+);
 
 test(
   'a range of ports is passed from a tester’s memory, but those that are named, unmade or done later',

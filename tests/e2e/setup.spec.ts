@@ -20,82 +20,84 @@ const SCHEDULE = [
   'N1-07,N1,7,,Cat 6A F/UTP,22,A',
 ].join('\r\n');
 
-test('a job from nothing: a schedule with planted errors is mended and taken in, and its labels open', async ({
-  page,
-}) => {
-  await page.goto('/new');
-  await page.getByRole('button', { name: 'Begin this job' }).click();
-  await expect(page.getByRole('alert')).toContainText('Give the job a name');
-  const name = `Wing ${test.info().project.name} ${Date.now()}`;
-  await page.getByLabel('name', { exact: true }).fill(name);
-  await page.getByLabel(/^people, one a line/).fill('Ada Fenn\nTom Rill');
-  await page.getByRole('button', { name: 'Begin this job' }).click();
-  await ready(page);
-  const job = new URL(page.url()).pathname.split('/')[1]!;
+test(
+  'a job from nothing: a schedule with planted errors is mended and taken in, and its labels open',
+  { tag: '@laptop' },
+  async ({ page }) => {
+    await page.goto('/new');
+    await page.getByRole('button', { name: 'Begin this job' }).click();
+    await expect(page.getByRole('alert')).toContainText('Give the job a name');
+    const name = `Wing ${test.info().project.name} ${Date.now()}`;
+    await page.getByLabel('name', { exact: true }).fill(name);
+    await page.getByLabel(/^people, one a line/).fill('Ada Fenn\nTom Rill');
+    await page.getByRole('button', { name: 'Begin this job' }).click();
+    await ready(page);
+    const job = new URL(page.url()).pathname.split('/')[1]!;
 
-  await page.getByRole('link', { name: 'Bring in the links' }).click();
-  await page.getByLabel(/Bring a schedule/).setInputFiles({ name: 'list.csv', mimeType: 'text/csv', buffer: Buffer.from(SCHEDULE) }); // prettier-ignore
-  // One column is called what nobody calls it: it is matched by hand.
-  await expect(page.getByRole('alert')).toContainText('Still to be chosen: room');
-  await page.getByLabel('Where it goes is').selectOption('tail_room');
-  await page.getByRole('button', { name: 'Look at the 7 rows' }).click();
+    await page.getByRole('link', { name: 'Bring in the links' }).click();
+    await page.getByLabel(/Bring a schedule/).setInputFiles({ name: 'list.csv', mimeType: 'text/csv', buffer: Buffer.from(SCHEDULE) }); // prettier-ignore
+    // One column is called what nobody calls it: it is matched by hand.
+    await expect(page.getByRole('alert')).toContainText('Still to be chosen: room');
+    await page.getByLabel('Where it goes is').selectOption('tail_room');
+    await page.getByRole('button', { name: 'Look at the 7 rows' }).click();
 
-  const bad = page.getByRole('region', { name: 'Bad cells' });
-  await expect(bad).toContainText('Port 2 of N1 is taken by N1-02');
-  await expect(bad).toContainText('at most 96 ports, not 99');
-  await expect(bad).toContainText('“T568C” is no scheme');
-  await expect(bad).toContainText('The room is missing');
-  await expect(page.getByLabel('port of row 3')).toHaveAttribute('aria-invalid', 'true');
-  await page.getByRole('button', { name: /^Take the mend/ }).click();
-  for (const port of ['3', '4'])
-    await page.getByRole('button', { name: `use port ${port}, which is free` }).click();
-  await page.getByRole('button', { name: 'keep 93 m, it is meant so' }).click();
-  await expect(bad.getByRole('listitem')).toHaveCount(1);
-  // Half done, the rows survive a reload.
-  await page.reload();
-  await ready(page);
-  await page.getByRole('button', { name: /^Go on with the 7 rows/ }).click();
-  await page.getByLabel('room of row 7', { exact: true }).fill('104');
-  await page.getByLabel('room of row 7', { exact: true }).press('Tab');
-  const keep = page.getByRole('button', { name: 'keep 93 m, it is meant so' });
-  if (await keep.isVisible()) await keep.click();
-  await expect(page.getByTestId('schedule-says')).toContainText('7 new links, new panel N1');
-  await page.getByRole('button', { name: /^Take it in/ }).click();
-  await expect(page.getByRole('status')).toContainText('7 links taken in');
+    const bad = page.getByRole('region', { name: 'Bad cells' });
+    await expect(bad).toContainText('Port 2 of N1 is taken by N1-02');
+    await expect(bad).toContainText('at most 96 ports, not 99');
+    await expect(bad).toContainText('“T568C” is no scheme');
+    await expect(bad).toContainText('The room is missing');
+    await expect(page.getByLabel('port of row 3')).toHaveAttribute('aria-invalid', 'true');
+    await page.getByRole('button', { name: /^Take the mend/ }).click();
+    for (const port of ['3', '4'])
+      await page.getByRole('button', { name: `use port ${port}, which is free` }).click();
+    await page.getByRole('button', { name: 'keep 93 m, it is meant so' }).click();
+    await expect(bad.getByRole('listitem')).toHaveCount(1);
+    // Half done, the rows survive a reload.
+    await page.reload();
+    await ready(page);
+    await page.getByRole('button', { name: /^Go on with the 7 rows/ }).click();
+    await page.getByLabel('room of row 7', { exact: true }).fill('104');
+    await page.getByLabel('room of row 7', { exact: true }).press('Tab');
+    const keep = page.getByRole('button', { name: 'keep 93 m, it is meant so' });
+    if (await keep.isVisible()) await keep.click();
+    await expect(page.getByTestId('schedule-says')).toContainText('7 new links, new panel N1');
+    await page.getByRole('button', { name: /^Take it in/ }).click();
+    await expect(page.getByRole('status')).toContainText('7 links taken in');
 
-  const file = await fileOf(page, job);
-  expect(file.links.map((l) => [l.label, l.head.port, l.lengthMetres])).toEqual([
-    ['N1-01', 1, 31.4],
-    ['N1-02', 2, 32.5],
-    ['N1-03', 4, 41],
-    ['N1-04', 3, 40],
-    ['N1-05', 5, 93],
-    ['N1-06', 6, 30],
-    ['N1-07', 7, 22],
-  ]);
-  expect(file.links.find((l) => l.label === 'N1-07')!.shielded).toBe(true);
-  expect(file.crew.map((p) => p.role).sort()).toEqual(['lead', 'technician']);
+    const file = await fileOf(page, job);
+    expect(file.links.map((l) => [l.label, l.head.port, l.lengthMetres])).toEqual([
+      ['N1-01', 1, 31.4],
+      ['N1-02', 2, 32.5],
+      ['N1-03', 4, 41],
+      ['N1-04', 3, 40],
+      ['N1-05', 5, 93],
+      ['N1-06', 6, 30],
+      ['N1-07', 7, 22],
+    ]);
+    expect(file.links.find((l) => l.label === 'N1-07')!.shielded).toBe(true);
+    expect(file.crew.map((p) => p.role).sort()).toEqual(['lead', 'technician']);
 
-  await open(page, `/${job}/labels`);
-  await expect(page.getByRole('img', { name: /^First page: 14 labels/ })).toBeVisible();
-  const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: /^14 labels on 1 page/ }).click();
-  const pdf = readFileSync(await (await download).path());
-  expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
-  // What was printed is known, and told once it no longer holds.
-  await page.getByRole('button', { name: /^Yes, 14 are printed/ }).click();
-  await kept(page);
-  const before = await fileOf(page, job);
-  const renamed = { ...before.links[0]!, label: 'N1-99' };
-  await page.request.post(`/api/jobs/${job}/plan`, { data: { put: { links: [renamed] } } });
-  await page.getByRole('button', { name: /^Somebody changed the plan/ }).click();
-  await expect(page.getByText('N1-99 has a label that says something else since')).toBeVisible();
-  await page.getByRole('button', { name: 'print just those' }).click();
-  await expect(page.getByRole('button', { name: /^2 labels on 1 page/ })).toBeVisible();
-  await page.getByText('Adjust the sheet').click();
-  await page.getByLabel('label wide').fill('90');
-  await expect(page.getByRole('alert')).toContainText('3 labels side by side take 270 mm');
-});
+    await open(page, `/${job}/labels`);
+    await expect(page.getByRole('img', { name: /^First page: 14 labels/ })).toBeVisible();
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: /^14 labels on 1 page/ }).click();
+    const pdf = readFileSync(await (await download).path());
+    expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+    // What was printed is known, and told once it no longer holds.
+    await page.getByRole('button', { name: /^Yes, 14 are printed/ }).click();
+    await kept(page);
+    const before = await fileOf(page, job);
+    const renamed = { ...before.links[0]!, label: 'N1-99' };
+    await page.request.post(`/api/jobs/${job}/plan`, { data: { put: { links: [renamed] } } });
+    await page.getByRole('button', { name: /^Somebody changed the plan/ }).click();
+    await expect(page.getByText('N1-99 has a label that says something else since')).toBeVisible();
+    await page.getByRole('button', { name: 'print just those' }).click();
+    await expect(page.getByRole('button', { name: /^2 labels on 1 page/ })).toBeVisible();
+    await page.getByText('Adjust the sheet').click();
+    await page.getByLabel('label wide').fill('90');
+    await expect(page.getByRole('alert')).toContainText('3 labels side by side take 270 mm');
+  },
+);
 
 test('a job with no panels opens every screen and says what to do first @phone', async ({
   page,

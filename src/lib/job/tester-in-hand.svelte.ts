@@ -1,4 +1,5 @@
-import { EVIDENCE, type Evidence } from '$core/model/evidence';
+import { EVIDENCE, evidenceCovers, type Evidence } from '$core/model/evidence';
+import type { Measured } from '$core/model/reading';
 import type { Part } from '$core/model/job';
 import type { End } from '$core/wiring/conductors';
 import type { LineEvent } from '$core/testers/lines';
@@ -110,6 +111,16 @@ export class TesterInHand {
   get name(): string {
     if (this.own) return testerNamed(this.own);
     return TESTERS.find((t) => t.evidence === this.shows)?.name ?? 'no tester';
+  }
+
+  /**
+   * A walk that was read with this tester and is told later, from a sheet or its memory: what is logged of it. No splits
+   * were seen where it looks for them. Only where it is known what it shows.
+   */
+  told(walk: string): { reading: Measured; tester: string; calibrationDue?: string } {
+    const evidence = this.shows!;
+    const splits = evidenceCovers(evidence, 'wiremap') ? { splits: [] } : {};
+    return { reading: { from: 'head', evidence, walk, ...splits }, ...this.stamp };
   }
 
   /** What a reading taken with it says of it. */

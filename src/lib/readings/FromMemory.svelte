@@ -1,6 +1,5 @@
 <script lang="ts">
   import { passesInMemory, portsIn } from '$core/log/memory-range';
-  import { evidenceCovers } from '$core/model/evidence';
   import { expectedWalk, writeWalk } from '$core/reading/walk';
   import { useJob } from '$lib/job/open-job.svelte';
 
@@ -40,8 +39,7 @@
   );
 
   function log(): void {
-    const evidence = job.tester.shows;
-    if (evidence === null) return void (job.tester.asking = true);
+    if (job.tester.shows === null) return void (job.tester.asking = true);
     const brought = { by: job.here.me, at: new Date().toISOString(), file: "a tester's memory" };
     // What is logged is a pass no more to be logged: the list is taken before the first of it.
     const passes = found?.passes ?? [];
@@ -50,15 +48,11 @@
         link.id,
         'reading',
         {
-          reading: {
-            from: 'head',
-            evidence,
-            walk: writeWalk(
+          ...job.tester.told(
+            writeWalk(
               expectedWalk(link.ordered, link.shielded).slice(0, job.tester.contactsOf(link.shielded)),
             ),
-            ...(evidenceCovers(evidence, 'wiremap') ? { splits: [] } : {}),
-          },
-          ...job.tester.stamp,
+          ),
           brought,
         },
         undefined,

@@ -3,7 +3,6 @@
   import { readTypedLine } from '$core/handover/typed-sheet';
   import { judgeMeasured } from '$core/log/judge-measured';
   import { specOf } from '$core/log/link-spec';
-  import { evidenceCovers } from '$core/model/evidence';
   import { endName } from '$core/model/end-name';
   import type { Link } from '$core/model/job';
   import { hangsOn } from '$core/plan/whereabouts';
@@ -51,18 +50,6 @@
     ),
   ); // prettier-ignore
   const takenAt = $derived(at ? new Date(at).toISOString() : '');
-  const dataOf = (link: Link, walk: string) => {
-    const evidence = job.tester.shows!;
-    return {
-      reading: {
-        from: 'head' as const,
-        evidence,
-        walk,
-        ...(evidenceCovers(evidence, 'wiremap') ? { splits: [] } : {}),
-      },
-      ...job.tester.stamp,
-    };
-  };
   const read = $derived(
     rows.map((row) => {
       const text = lines[row.key]?.trim() ?? '';
@@ -74,7 +61,7 @@
       if (line.walk === undefined) return { ...row, text, line, says: said, wrong: false };
       if (job.tester.shows === null)
         return { ...row, text, line, says: 'say first which tester read it', wrong: true };
-      const judged = judgeMeasured(dataOf(row.link, line.walk), row.link, job.plan, takenAt || new Date().toISOString()); // prettier-ignore
+      const judged = judgeMeasured(job.tester.told(line.walk), row.link, job.plan, takenAt || new Date().toISOString()); // prettier-ignore
       const verdict = judged.ok ? `${judged.judgement.verdict}: ${judged.judgement.reason}` : judged.message;
       return { ...row, text, line, says: [said, verdict].filter(Boolean).join('; '), wrong: !judged.ok };
     }),
@@ -113,7 +100,7 @@
     // Readings after all that was made: one of a link is of both its ends.
     for (const { link, line } of all)
       if (line!.walk !== undefined)
-        job.log.write(link.id, 'reading', { ...dataOf(link, line!.walk), brought }, undefined, undefined, done); // prettier-ignore
+        job.log.write(link.id, 'reading', { ...job.tester.told(line!.walk), brought }, undefined, undefined, done); // prettier-ignore
     says = `${all.length} ${all.length === 1 ? 'line is' : 'lines are'} in the log.`;
     lines = {};
   }
