@@ -25,6 +25,12 @@ test(
     const takes = page.getByTestId('run takes');
     await expect(takes).toContainText('100 mm from the corner, the same on both sides');
     await expect(page.getByText(/make sure what is behind/)).toBeVisible();
+    await step.getByLabel(/from the corner/).fill('near');
+    await step.getByLabel(/from the corner/).blur();
+    await expect(step.getByRole('alert')).toContainText('“near” is no length here');
+    await step.getByLabel(/from the corner/).fill('120');
+    await step.getByLabel(/from the corner/).blur();
+    await expect(takes).toContainText('120 mm from the corner');
     await step.getByLabel('I know what is behind it').check();
     await step.getByLabel(/I looked through it/).check();
     await expect(page.getByText(/make sure what is behind/)).toBeHidden();
@@ -52,6 +58,27 @@ test(
     await expect(page.getByText(/too tight/)).toBeVisible();
     await page.getByText('Which cables lie in it?').tap();
     await expect(page.getByRole('checkbox', { name: /^K2-20: in Under the stairs/ })).toBeDisabled();
+  },
+);
+
+test(
+  'two who change the same run are asked: a draft never overwrites what another did meanwhile',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/run/galley-skirting`);
+    await page.getByRole('region', { name: 'Next step' }).getByRole('button', { name: 'spare loop' }).click();
+    const file = (await (await request.get(`/api/jobs/${job}/export`)).json()) as { runs: { id: string; steps: object[] }[] }; // prettier-ignore
+    const run = file.runs.find((r) => r.id === 'galley-skirting')!;
+    const theirs = { ...run, steps: [...run.steps, { go: 'down', metres: 9 }] };
+    expect((await request.post(`/api/jobs/${job}/plan`, { data: { put: { runs: [theirs] } } })).ok()).toBe(
+      true,
+    );
+    // Opened anew it stands on the newer plan, and the draft still on the older one.
+    await page.reload();
+    await expect(page.getByRole('heading', { name: /Step 5: spare loop/ })).toBeVisible();
+    await page.getByText('Keep it in the plan').click();
+    await expect(page.getByRole('dialog')).toContainText(/5 steps, 16.3 m/);
   },
 );
 

@@ -7,6 +7,8 @@ export type StepKind = (typeof STEP_KINDS)[number];
 
 /** Most steps of one run. Our judgement. */
 export const MOST_STEPS = 100;
+/** Most links of one run. Our judgement. */
+export const MOST_LINKS = 500;
 const mm = (least: number, most: number) => z.number().min(least).max(most);
 
 /** One step of a run: so many metres one way. */
@@ -38,7 +40,7 @@ export const runSchema = z.strictObject({
     .strictObject({ floor: z.number().int().min(-20).max(200), x: z.number(), y: z.number(), heading: z.number().min(-360).max(360) })
     .optional(),
   steps: z.array(runStepSchema).max(MOST_STEPS),
-  links: z.array(z.string().min(1).max(80)).max(500),
+  links: z.array(z.string().min(1).max(80)).max(MOST_LINKS),
   /** The plug is on before the cable goes through: holes are made for it. */
   plugFirst: z.literal(true).optional(),
   /** Nobody walked it: no corridor of the plan leads there, so it goes straight. */

@@ -1,5 +1,6 @@
-import type { Floor, Space } from '../model/job';
-import type { RunStep, Run } from '../model/run';
+import type { Floor, JobPlan, Link, Space } from '../model/job';
+import { whereabouts } from '../plan/whereabouts';
+import { MOST_LINKS, type Run, type RunStep } from '../model/run';
 import { Ways } from '../survey/ways';
 
 /** Heights a run is reckoned with, in metres: of a floor, over its ceiling, at the panel and at the outlet. Our judgement. */
@@ -39,3 +40,40 @@ export function runAlongPlan(floors: readonly Floor[], from: Space, to: Space): 
   steps.push({ go: 'down', metres: twoPlaces(HEIGHTS.ceiling - HEIGHTS.outlet) });
   return { from: { floor: from.floor, x: from.x, y: from.y, heading: twoPlaces(first) }, steps, guess };
 } // prettier-ignore
+
+/** Links that go from a closet to a room and lie in no run yet. */
+export interface WithoutRun {
+  closet: Space;
+  room: Space;
+  links: Link[];
+}
+
+/** Closets and rooms whose links have no run yet, in the order of the links. */
+export function withoutRun(plan: Pick<JobPlan, 'spaces' | 'panels' | 'outlets' | 'batches' | 'runs'>, ordered: readonly Link[]): WithoutRun[] {
+  const where = whereabouts(plan);
+  const lies = new Set(plan.runs.filter((r) => !r.retired).flatMap((r) => r.links));
+  const out = new Map<string, WithoutRun>();
+  for (const link of ordered) {
+    if (link.cord || lies.has(link.id)) continue;
+    const { head, tail } = where(link);
+    if (!head.space || !tail.space || head.space.id === tail.space.id) continue;
+    const key = `${head.space.id}\n${tail.space.id}`;
+    const pair = out.get(key) ?? { closet: head.space, room: tail.space, links: [] };
+    pair.links.push(link);
+    out.set(key, pair);
+  }
+  return [...out.values()];
+} // prettier-ignore
+
+/** A run along the plan for links that have none; marked where it only goes straight. */
+export function runFor({ closet, room, links }: WithoutRun, floors: readonly Floor[], id: string): Run {
+  const { from, steps, guess } = runAlongPlan(floors, closet, room);
+  return {
+    id,
+    name: `${closet.name} to ${room.name}`.slice(0, 120),
+    from,
+    steps,
+    links: links.map((l) => l.id).slice(0, MOST_LINKS),
+    ...(guess ? { straight: true as const } : {}),
+  };
+}

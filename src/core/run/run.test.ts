@@ -5,7 +5,7 @@ import { jobFileSchema, type Space } from '../model/job';
 import { runStepSchema, type Run, type RunStep, STEP_KINDS } from '../model/run';
 import { planOfFile, planProblems } from '../plan/invariants';
 import { applyChanges } from '../plan/apply-changes';
-import { HEIGHTS, runAlongPlan } from './along-plan';
+import { HEIGHTS, runAlongPlan, runFor, withoutRun } from './along-plan';
 import { tightBends } from './bends';
 import { clipsOf, tiesOf } from './clips';
 import { bundleMm, holesOf } from './holes';
@@ -231,6 +231,16 @@ describe('a run of a plan', () => {
     const { stretches } = layRun({ steps, from });
     expect(stretches.at(-1)!.to.x).toBeCloseTo(10, 6);
     expect(stretches.at(-1)!.to.y).toBeCloseTo(8, 6);
+  });
+  it('is laid to every room whose links have none, and to none twice', () => {
+    const plan = { ...demo, runs: [] };
+    const without = withoutRun(plan, plan.links);
+    expect(without.length).toBeGreaterThan(3);
+    const runs = without.map((w, i) => runFor(w, plan.floors, `r${i}`));
+    // The demo has no corridors: every one of them only goes straight.
+    expect(runs.every((r) => r.straight)).toBe(true);
+    expect(planProblems({ ...plan, runs })).toEqual([]);
+    expect(withoutRun({ ...plan, runs }, plan.links)).toEqual([]);
   });
   it('ends where the room is, whatever the way (property)', () => {
     fc.assert(

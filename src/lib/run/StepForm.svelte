@@ -32,16 +32,36 @@
     const now = readMetres(text, units);
     if (now.ok && now.metres >= 0.01 && now.metres <= 500) draft.change({ metres: twoPlaces(now.metres) });
   }
-  /** Millimetres of a field: what is no number there leaves it as it was. */
-  const mm = (text: string, least: number, most: number): number | undefined => {
-    const n = Number(text.replace(',', '.'));
-    return text.trim() && n >= least && n <= most ? n : undefined;
-  };
+  type MmField = 'cornerMm' | 'radiusMm' | 'mainsMm';
+  /** What is wrong with millimetres as they were typed; the step keeps what it had. */
+  let wrongMm = $state<Partial<Record<MmField, string>>>({});
+  function typedMm(field: MmField, text: string, least: number, most: number): void {
+    const said = text.trim();
+    const n = Number(said.replace(',', '.'));
+    const bad = said !== '' && !(n >= least && n <= most);
+    wrongMm = { ...wrongMm, [field]: bad ? `“${said}” is no length here: write millimetres from ${least} to ${most}.` : '' }; // prettier-ignore
+    if (!bad) draft.change({ [field]: said === '' ? undefined : n });
+  }
   const before = (i: number) => draft.run.steps[i - 1];
   const bends = $derived(
     draft.laid.bends.some((b) => b.index === draft.chosen) || (step.go === 'loop' && before(draft.chosen)),
   );
 </script>
+
+{#snippet inMm(label: string, field: MmField, least: number, most: number, usual = '')}
+  <label class="text-sm"
+    >{label}, mm
+    <input
+      class="field font-mono"
+      inputmode="decimal"
+      maxlength="7"
+      placeholder={usual}
+      value={step[field] ?? ''}
+      onchange={(e) => typedMm(field, e.currentTarget.value, least, most)}
+    />
+  </label>
+  {#if wrongMm[field]}<p class="border-l-4 border-wrong pl-3" role="alert">{wrongMm[field]}</p>{/if}
+{/snippet}
 
 <div class="grid gap-3 border-2 border-ink p-3" data-testid="step">
   <h2 class="text-lg font-bold">Step {draft.chosen + 1}: {stepWords(step)}</h2>
@@ -84,17 +104,7 @@
       value={step.slab ?? 'wall'}
       onchoose={(s) => draft.change(s === 'wall' ? { slab: undefined } : { slab: s, turn: undefined })}
     />
-    <label class="text-sm"
-      >from the corner both rooms share, mm
-      <input
-        class="field font-mono"
-        inputmode="decimal"
-        maxlength="7"
-        placeholder="100"
-        value={step.cornerMm ?? ''}
-        onchange={(e) => draft.change({ cornerMm: mm(e.currentTarget.value, 1, 20_000) })}
-      />
-    </label>
+    {@render inMm('from the corner both rooms share', 'cornerMm', 1, 20_000, '100')}
     {#each [['behindKnown', 'I know what is behind it'], ['lookedThrough', 'the hole is made and I looked through it']] as const as [field, says] (field)}
       <label class="flex min-h-12 items-center gap-3"
         ><input
@@ -108,29 +118,10 @@
   {/if}
   <div class="grid grid-cols-2 gap-2">
     {#if bends || step.go === 'loop'}
-      <label class="text-sm"
-        >{step.go === 'loop' ? 'radius of the loop' : 'radius of its bend'}, mm
-        <input
-          class="field font-mono"
-          inputmode="decimal"
-          maxlength="6"
-          value={step.radiusMm ?? ''}
-          onchange={(e) => draft.change({ radiusMm: mm(e.currentTarget.value, 1, 2000) })}
-        />
-      </label>
+      {@render inMm(step.go === 'loop' ? 'radius of the loop' : 'radius of its bend', 'radiusMm', 1, 2000)}
     {/if}
     {#if step.go !== 'loop'}
-      <label class="text-sm"
-        >mains beside it, mm off
-        <input
-          class="field font-mono"
-          inputmode="decimal"
-          maxlength="6"
-          placeholder="none"
-          value={step.mainsMm ?? ''}
-          onchange={(e) => draft.change({ mainsMm: mm(e.currentTarget.value, 0, 5000) })}
-        />
-      </label>
+      {@render inMm('mains beside it', 'mainsMm', 0, 5000, 'none')}
     {/if}
   </div>
   <button class="act" onclick={() => draft.take()}>Take this step out</button>

@@ -14,21 +14,28 @@ export class RunDraft {
   /** The step whose figures are shown. */
   chosen = $state(-1);
   private past = $state.raw<readonly Run[]>([]);
-  private readonly draft: KeptDraft<Run>;
+  /** The revision of the plan it was begun on: what others changed since is asked about, never overwritten. */
+  revision: number;
+  private readonly draft: KeptDraft<{ run: Run; revision: number }>;
 
   constructor(
     job: string,
     /** The run as the plan has it; a new one is only begun. */
     readonly planned: Run,
     readonly isNew: boolean,
+    private readonly planRevision: number,
   ) {
+    this.revision = planRevision;
     this.draft = new KeptDraft(`gauntlet:run:${job}:${planned.id}`);
     this.run = planned;
   }
   /** Takes up what was left half done. */
   resume(): void {
     const left = this.draft.read();
-    if (left?.id === this.planned.id && Array.isArray(left.steps)) this.run = left;
+    if (left?.run?.id === this.planned.id && Array.isArray(left.run.steps)) {
+      this.run = left.run;
+      this.revision = left.revision;
+    }
     this.chosen = this.run.steps.length - 1;
   }
   readonly laid = $derived.by(() => layRun(this.run));
@@ -41,7 +48,10 @@ export class RunDraft {
     this.past = [...this.past.slice(-50), this.run];
     const { straight: _, ...walked } = this.run;
     this.run = { ...(change.steps ? walked : this.run), ...change };
-    this.draft.keep(this.run);
+    this.keep();
+  }
+  private keep(): void {
+    this.draft.keep({ run: this.run, revision: this.revision });
   }
   undo(): void {
     const before = this.past.at(-1);
@@ -49,11 +59,12 @@ export class RunDraft {
     this.past = this.past.slice(0, -1);
     this.run = before;
     this.chosen = Math.min(this.chosen, before.steps.length - 1);
-    this.draft.keep(before);
+    this.keep();
   }
   /** The plan is shown again as it is. */
   putAway(): void {
     this.run = this.planned;
+    this.revision = this.planRevision;
     this.past = [];
     this.draft.drop();
   }

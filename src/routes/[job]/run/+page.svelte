@@ -1,11 +1,9 @@
 <script lang="ts">
   import { v4 as uuid } from 'uuid';
   import { goto } from '$app/navigation';
-  import type { Link, Space } from '$core/model/job';
   import { formatMetres } from '$core/model/metres';
-  import type { Run } from '$core/model/run';
   import { BOX_SIZES } from '$core/kit/boxes';
-  import { runAlongPlan } from '$core/run/along-plan';
+  import { runFor, withoutRun } from '$core/run/along-plan';
   import { takesOfRun } from '$core/run/takes';
   import { useJob } from '$lib/job/open-job.svelte';
 
@@ -16,21 +14,7 @@
       .map((run) => ({ run, takes: takesOfRun(run, job.plan, Math.max(...BOX_SIZES)) }))
       .sort((a, b) => a.run.name.localeCompare(b.run.name, undefined, { numeric: true })),
   );
-  const lies = $derived(new Set(job.plan.runs.flatMap((r) => r.links)));
-  /** Closets and rooms whose cables have no way yet. */
-  const without = $derived.by(() => {
-    const out = new Map<string, { closet: Space; room: Space; links: Link[] }>();
-    for (const link of job.plan.ordered) {
-      if (link.cord || lies.has(link.id)) continue;
-      const { head, tail } = job.plan.where(link);
-      if (!head.space || !tail.space || head.space.id === tail.space.id) continue;
-      const key = `${head.space.id}\n${tail.space.id}`;
-      const pair = out.get(key) ?? { closet: head.space, room: tail.space, links: [] };
-      pair.links.push(link);
-      out.set(key, pair);
-    }
-    return [...out.values()];
-  });
+  const without = $derived(withoutRun(job.plan, job.plan.ordered));
   const many = (n: number, what: string) =>
     n === 0 ? `no ${what}` : n === 1 ? `one ${what}` : `${n} ${what}s`;
   let says = $state('');
@@ -38,10 +22,7 @@
   async function layAll(): Promise<void> {
     if (working) return;
     working = true;
-    const put = without.map(({ closet, room, links }): Run => {
-      const { from, steps, guess } = runAlongPlan(job.plan.floors, closet, room);
-      return { id: uuid(), name: `${closet.name} to ${room.name}`.slice(0, 120), from, steps, links: links.map((l) => l.id).slice(0, 500), ...(guess ? { straight: true } : {}) }; // prettier-ignore
-    });
+    const put = without.map((w) => runFor(w, job.plan.floors, uuid()));
     says = await job.plan.change({ put: { runs: put } }, 'runs along the plan');
     working = false;
   }

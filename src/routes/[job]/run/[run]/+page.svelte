@@ -21,7 +21,7 @@
     const planned = job.plan.runs.find((r) => r.id === data.run);
     const links = page.url.searchParams.get('links')?.split(',').filter((id) => job.plan.link(id)) ?? []; // prettier-ignore
     const begun = { id: data.run, name: `run ${job.plan.runs.length + 1}`, steps: [], links };
-    return new RunDraft(job.plan.id, planned ?? begun, !planned);
+    return new RunDraft(job.plan.id, planned ?? begun, !planned, job.plan.revision);
   });
   draft.resume();
   const takes = $derived(takesOfRun(draft.run, job.plan, Math.max(...BOX_SIZES)));
@@ -54,7 +54,7 @@
     working = true;
     const name = draft.run.name.trim() || 'run';
     says = await job.plan.change(
-      { put: { runs: [{ ...draft.run, name }], ...(plansLength && lengths.length ? { links: lengths } : {}) } },
+      { revision: draft.revision, put: { runs: [{ ...draft.run, name }], ...(plansLength && lengths.length ? { links: lengths } : {}) } },
       `run ${name}`,
     ); // prettier-ignore
     working = false;
@@ -131,7 +131,7 @@
           >
         {/each}
       </section>
-      {#if step}<StepForm {draft} {step} units={job.plan.policy.units} />{/if}
+      {#if step}{#key draft.chosen}<StepForm {draft} {step} units={job.plan.policy.units} />{/key}{/if}
       <ol class="border-t border-rule" aria-label="Steps">
         {#each draft.run.steps as s, i (i)}
           <li class="border-b border-rule">

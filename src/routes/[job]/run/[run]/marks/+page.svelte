@@ -15,6 +15,7 @@
       job.plan.id,
       planned ?? { id: data.run, name: 'run', steps: [], links: [] },
       !planned,
+      job.plan.revision,
     );
   });
   draft.resume();
