@@ -1,3 +1,4 @@
+import type { LogEntry } from '../model/entry';
 import type { Link } from '../model/job';
 import type { LinkStatus } from './state';
 
@@ -12,3 +13,10 @@ export const laidLink = (link: Link, status: Pick<LinkStatus, 'pulled'> | undefi
   status?.pulled
     ? { ...link, lengthMetres: status.pulled.metres, lengthErrorMetres: status.pulled.errorMetres }
     : link;
+
+/** What was read off the jacket of a link's cable last, of its entries that count, in order; a cable pulled anew has its own. */
+export const lastPulled = (counted: readonly LogEntry[]): LinkStatus['pulled'] =>
+  counted.reduce<LinkStatus['pulled']>(
+    (last, e) => (e.kind === 'pulled' ? { ...e.data, at: e.at } : e.kind === 'repulled' ? undefined : last),
+    undefined,
+  );

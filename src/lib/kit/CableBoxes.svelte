@@ -77,6 +77,8 @@
     });
   });
   const name = (_: Box, i: number) => names[i]!;
+  /** The same under the heading of its cable. */
+  const shortName = (i: number) => names[i]!.replace(`${cable.name}, `, '');
   /** What lay in a box when it was new: an opened one has been said before. */
   const boxOf = (i: number) => {
     const box = plan.boxes[i]!;
@@ -153,7 +155,7 @@
       <li>
         <details>
           <summary class="flex min-h-12 cursor-pointer items-center gap-3"
-            ><strong>{name(b, i)}</strong>
+            ><strong>{shortName(i)}</strong>
             <span>{b.cuts.length} {b.cuts.length === 1 ? 'cable' : 'cables'}, {m(b.left)} left</span></summary
           >
           <p class="font-mono text-sm">{b.cuts.map((r) => `${r.label} ${m(r.metres)}`).join(' · ')}</p>
@@ -171,18 +173,20 @@
       <table class="w-full text-left text-sm">
         <thead
           ><tr class="border-b-2 border-ink"
-            ><th class="py-1">pull</th><th>from</th><th>link</th><th class="hidden sm:table-cell">to</th><th
-              class="text-right">length</th
-            ><th class="text-right">then left in it</th><th class="print:hidden"></th></tr
+            ><th class="py-1 pr-2">pull</th><th>from</th><th>link</th><th class="hidden sm:table-cell">to</th
+            ><th class="text-right">length</th><th class="text-right">then left in it</th><th
+              class="print:hidden"
+            ></th></tr
           ></thead
         >
         <tbody
           >{#each pulls as p (p.cut.label)}<tr class="border-b border-rule"
-              ><td class="py-1 font-mono">{p.pull}</td><td>{name(plan.boxes[p.box - 1]!, p.box - 1)}</td><td
-                class="font-mono font-bold">{p.cut.label}</td
-              ><td class="hidden sm:table-cell">{roomOf(p.cut.label)}</td><td class="text-right font-mono"
-                >{m(p.cut.metres)}</td
-              ><td class="text-right font-mono">{m(p.left)}</td><td class="pl-2 print:hidden"
+              ><td class="py-1 font-mono">{p.pull}</td><td class="pr-2">{shortName(p.box - 1)}</td><td
+                class="pr-2 font-mono font-bold whitespace-nowrap">{p.cut.label}</td
+              ><td class="hidden sm:table-cell">{roomOf(p.cut.label)}</td><td
+                class="text-right font-mono whitespace-nowrap">{m(p.cut.metres)}</td
+              ><td class="text-right font-mono whitespace-nowrap">{m(p.left)}</td><td
+                class="pl-2 print:hidden"
                 ><button
                   class="min-h-12 w-full border border-ink px-2 font-semibold"
                   onclick={() => pulled(p)}>pulled</button

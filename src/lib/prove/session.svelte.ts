@@ -103,7 +103,7 @@ export class ProveSession {
     if (draft) this.restore(draft);
     this.deaf = this.job.tester.listen((event) => this.hear(event));
     prepareHere(
-      { link: specOf(this.link, this.job.plan.policy), leads: leadsAt(this.link) },
+      { link: specOf(this.laid, this.job.plan.policy), leads: leadsAt(this.link) },
       this.job.log.weights,
     );
   }
@@ -338,7 +338,7 @@ export class ProveSession {
     const status = job.statusOf(link.id);
     const { thread } = status;
     return diagnoseInputFor({
-      link,
+      link: this.laid,
       policy: job.plan.policy,
       reading: (this.read as { reading: Reading }).reading,
       standingAt: job.here.standingAt,

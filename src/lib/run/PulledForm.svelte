@@ -82,13 +82,13 @@
         class="field font-mono"
         inputmode="decimal"
         maxlength="8"
-        placeholder="not held to a tape"
+        placeholder="10"
         bind:value={ten}
       /></label
     >
   </div>
   {#if read && !read.ok}<p class="border-l-4 border-wrong pl-3" role="alert">{read.message}</p>{/if}
-  <button class="act" disabled={!read?.ok} onclick={log}
+  <button class={['act', box && 'act-now']} disabled={!read?.ok} onclick={log}
     >{read?.ok
       ? `It is ${m(read.length.metres)} long, give or take ${m(read.length.errorMetres)}: log it as pulled`
       : 'Log it as pulled'}</button

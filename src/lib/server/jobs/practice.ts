@@ -6,6 +6,7 @@ import type { Entry } from '$core/model/entry';
 import type { Link, Policy } from '$core/model/job';
 import type { Measured } from '$core/model/reading';
 import { effective } from '$core/log/effective';
+import { laidLink, lastPulled } from '$core/log/laid-link';
 import { specOf } from '$core/log/link-spec';
 import { readMeasured } from '$core/log/measured';
 import { randomFrom } from '$core/practice/random';
@@ -77,7 +78,6 @@ export async function runSimulatedTester(
     throw new Refused('There is no simulated tester of this kind.', [
       { path: 'evidence', message: `Use one of: ${Object.keys(NAMES).join(', ')}.` },
     ]);
-  const spec = specOf(link, policy);
   const explain: ExplainReading = (measured) => {
     const read = readMeasured(measured, link.shielded);
     if (!read.ok) return null;
@@ -87,6 +87,8 @@ export async function runSimulatedTester(
     return best ? { ...best, ...READ_DIRECTLY } : null;
   };
   const entries = await entriesOf(db, job, id);
+  // The cable is as long as its marks say, where somebody read them.
+  const spec = specOf(laidLink(link, { pulled: lastPulled(effective(entries)) }), policy);
   const copper = hiddenCopper(id, spec, entries, explain);
   const exact = simulateReading(spec, copper, evidence);
   const random = randomFrom(Date.now());
