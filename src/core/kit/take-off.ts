@@ -94,9 +94,9 @@ export interface TakeOffOptions {
 }
 
 /**
- * What links take, and what of it is done: connectors with as many spares as suffice with a chance (19 in 20) by the crew's own
- * redos so far, boots, plates, panels, what runs are fixed with, cable link by link. `links` are those of the part that is
- * asked for.
+ * What links take, and what of it is done: connectors with as many spares as suffice by the crew's own redos so far,
+ * with nineteen chances in twenty or as `suffice` says; boots, plates, panels, what runs are fixed with, cable link by
+ * link. `links` are those of the part that is asked for.
  */
 export function takeOff(
   plan: JobPlan,

@@ -1,22 +1,23 @@
 <script lang="ts">
   import { cableKey, certifiedMore, costOfKit, costOfRework } from '$core/kit/money';
   import type { KitReport } from '$core/kit/report';
+  import type { Kit } from '$core/kit/take-off';
   import { USUAL_WORKING } from '$core/trend/calendar';
   import { useJob } from '$lib/job/open-job.svelte';
   import { OwnPrices } from './prices.svelte';
 
   /** What it costs, by prices that are the user's own and stay on this device. */
-  let { report }: { report: KitReport } = $props();
+  let { kit, report }: { kit: Kit; report: KitReport } = $props();
   const job = useJob();
   const prices = new OwnPrices();
   const hours = $derived(job.plan.policy.working?.hours ?? USUAL_WORKING.hours);
-  const cost = $derived(costOfKit(report.kit.items, report.kit.cables, prices.now));
+  const cost = $derived(costOfKit(kit.items, kit.cables, prices.now));
   const work = $derived((minutes: number) => (minutes / 60) * (prices.now.hour ?? 0));
   const certified = $derived(
     certifiedMore(report.proofs.links, hours, prices.now, report.proofs.minutesEach),
   );
   const names = $derived([...cost.lines.map((l) => l.name), ...cost.unpriced]);
-  const isCable = (name: string) => report.kit.cables.some((c) => cableKey(c.name) === name);
+  const isCable = (name: string) => kit.cables.some((c) => cableKey(c.name) === name);
   const money = (n: number) =>
     `${prices.now.currency ? `${prices.now.currency} ` : ''}${n.toLocaleString('en', { minimumFractionDigits: 2, maximumFractionDigits: 2 })}`;
   let wrong = $state<Record<string, string>>({});

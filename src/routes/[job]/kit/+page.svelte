@@ -207,9 +207,12 @@
     </p>
   </section>
   {#if report}
+    {#if closet === NEXT_DAY}<p class="border-l-4 border-ink pl-3">
+        What was used, the time and the work are those of the whole job.
+      </p>{/if}
     <KitUsed used={report.used} />
     <KitTime time={report.time} />
-    <KitCost {report} />
+    <KitCost {kit} {report} />
   {:else if unreachable}
     <p class="border-l-4 border-ink pl-3">
       What was used, the time and the cost want the whole log: it is too long to be on this device, and the
