@@ -185,6 +185,10 @@ const SCREENS = {
     'terms',
     'history',
     'tools',
+    'kit',
+    'run',
+    'run/kelp-lab-east',
+    'run/galley-skirting/marks',
   ],
 };
 for (const [theme, [part, paths]] of ['paper', 'closet'].flatMap((t) =>

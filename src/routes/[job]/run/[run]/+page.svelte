@@ -75,6 +75,7 @@
 <svelte:head><title>{draft.run.name || 'run'} · {job.plan.name}</title></svelte:head>
 <main class="grid grid-cols-[minmax(0,1fr)] content-start gap-4 px-3 py-4 lg:max-w-6xl lg:px-5">
   <header class="flex flex-wrap items-end gap-x-4 gap-y-2">
+    <h1 class="sr-only">{draft.run.name}</h1>
     <label class="min-w-0 flex-1 text-sm"
       >run
       <input

@@ -39,13 +39,14 @@
     <button class="act max-w-md act-now" data-main-action onclick={() => print()}>Print them</button>
   </div>
   {#each strips as strip, i (i)}
-    <figure class="break-inside-avoid overflow-x-auto">
+    <figure class="break-inside-avoid">
       <figcaption class="text-sm">
         step {strip.stretch + 1}, {stepWords(draft.run.steps[strip.stretch]!)}: {mm(strip.fromMm)} to {mm(
           strip.toMm,
         )} mm of {mm(draft.run.steps[strip.stretch]!.metres * 1000)}
       </figcaption>
       <svg
+        class="h-auto max-w-full print:h-[24mm] print:max-w-none"
         width="{strip.lengthMm + 10}mm"
         height="24mm"
         viewBox="-5 0 {strip.lengthMm + 10} 24"
