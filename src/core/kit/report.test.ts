@@ -5,6 +5,8 @@ import { describe, expect, it } from 'vitest';
 import { effective } from '../log/effective';
 import { foldLink } from '../log/state';
 import { ENDS } from '../wiring/conductors';
+import { boxNames } from './box-names';
+import { whereabouts } from '../plan/whereabouts';
 import { linksOfDay } from './day';
 import jStat from 'jstat';
 import { timesInARow } from '../statistics/rates';
@@ -111,6 +113,70 @@ describe('used against planned', () => {
       { name: 'box 1', cable: a.cable, links: [a.label, b.label], metres: 51, lastMark: '249 m', left: 254 },
     ]);
     expect(cables.reduce((s, c) => s + c.metres, 0)).toBe(51);
+  });
+  it('marks that are read again replace those before; a cable pulled anew was another one', () => {
+    const a = laid[0]!;
+    const first = entry('pulled', a.id, { metres: 80, box: 'b', boxMetres: 305 });
+    const mended = entry('pulled', a.id, { metres: 30, box: 'b' });
+    const metres = (...log: LogEntry[]) => {
+      const { cables, boxes } = usedSoFar({ links: [a] }, log);
+      return [cables[0]!.metres, cables[0]!.links, boxes[0]!.metres, boxes[0]!.links, boxes[0]!.left];
+    };
+    expect(metres(first, mended)).toEqual([30, 1, 30, [a.label], 275]);
+    expect(metres(first, entry('repulled', a.id, {}), mended)).toEqual([
+      110,
+      2,
+      110,
+      [a.label, a.label],
+      195,
+    ]);
+    // Given to another box, the first is as it was.
+    const other = entry('pulled', a.id, { metres: 30, box: 'c' });
+    expect(usedSoFar({ links: [a] }, [first, other]).boxes.map((b) => b.name)).toEqual(['c']);
+  });
+  it('boxes of two cables may have one name, and a box gives to every closet', () => {
+    const [a, b] = laid as [Link, Link];
+    const log = [
+      entry('pulled', a.id, { metres: 10, box: 'b' }),
+      entry('pulled', b.id, { metres: 20, box: 'b' }),
+    ];
+    const two = usedSoFar({ links: [a, { ...b, cable: 'another' }] }, log).boxes;
+    expect(two.map((x) => [x.cable, x.metres])).toEqual([[a.cable, 10], ['another', 20]]); // prettier-ignore
+    const where = whereabouts(plan);
+    const other = laid.find((l) => where(l).head.space?.id !== where(a).head.space?.id)!;
+    const both = [
+      entry('pulled', a.id, { metres: 10, box: 'b' }),
+      entry('pulled', other.id, { metres: 20, box: 'b' }),
+    ];
+    const p = { ...plan, links: plan.links.map((l) => (l.id === other.id ? { ...l, cable: a.cable } : l)) };
+    const of = kitReport({
+      plan: p,
+      log: both,
+      statuses: [...statesOf(p, both).values()],
+      closet: where(a).head.space!.id,
+    });
+    expect(of.used.boxes[0]!.metres).toBe(30);
+    expect(of.used.cables[0]!.metres).toBe(10);
+  });
+  it('a cable pulled anew is cut, and not cut again', () => {
+    const a = laid.find((l) => l.lengthMetres !== undefined)!;
+    const left = (...log: Entry[]) => {
+      const states = statesOf(plan, log);
+      return takeOff(plan, [a], (id) => states.get(id)!).cables[0]!.cuts.length;
+    };
+    expect([left(), left(entry('repulled', a.id, {}))]).toEqual([1, 0]);
+  });
+  it('a new box never takes the name of an opened one', () => {
+    const box = (metres: number, part?: true) => ({ metres, cuts: [], left: 0, ...(part ? { part } : {}) });
+    const opened = (name: string, left: number) => ({ name, cable: 'X', links: [], metres: 1, left });
+    // The second of two was pulled from first.
+    const used = [opened('X, box 2', 200), opened('X, part box 1 of 85', 40)];
+    expect(boxNames([box(200, true), box(85, true), box(305), box(305)], 'X', used, used, String)).toEqual([
+      'X, box 2',
+      'X, part box 2 of 85',
+      'X, box 1',
+      'X, box 3',
+    ]);
   });
   it('a lot is spent by connectors and not by punches, and says so two ends before it is gone', () => {
     const part = { id: 'lot', count: 3 };

@@ -84,7 +84,8 @@ export function kitReport({ plan, log, statuses, closet, suffice }: KitAsked): K
   });
   return {
     kit,
-    used: usedSoFar({ links }, counted),
+    // A box serves more than one closet.
+    used: { ...usedSoFar({ links }, counted), boxes: usedSoFar(plan, effective(log)).boxes },
     time: timeFor(
       {
         ends: new Map(families.map(({ family, left, again }) => [family, left + again])),
@@ -96,7 +97,7 @@ export function kitReport({ plan, log, statuses, closet, suffice }: KitAsked): K
       minutes,
     ),
     redone: {
-      soFar: [...rates].flatMap(([f, r]) => (r.redone ? [redone(f, r.redone)] : [])),
+      soFar: [...redoneSoFar(links, statusOf)].flatMap(([f, r]) => (r.redone ? [redone(f, r.redone)] : [])),
       expected: families.map(({ family, again }) => redone(family, again)),
     },
     proofs: { links: open.length, minutesEach: proof.mean },

@@ -80,9 +80,9 @@ const FROM_SPACES = { low: 0.85, high: 1.3 } as const;
 
 type StatusOf = (id: string) => LinkStatus;
 const isBare = (statusOf: StatusOf, l: Link, end: 'head' | 'tail') => statusOf(l.id)[end].state === 'bare';
-/** A cable that ends anywhere, or was read off its jacket, is cut already. */
+/** A cable that ends anywhere, or was pulled as far as the log knows, is cut already. */
 const isCut = (statusOf: StatusOf, l: Link) =>
-  statusOf(l.id).pulled !== undefined || ENDS.some((e) => !isBare(statusOf, l, e));
+  statusOf(l.id).laid !== undefined || ENDS.some((e) => !isBare(statusOf, l, e));
 
 /** What a take-off may be told beside the plan. */
 export interface TakeOffOptions {

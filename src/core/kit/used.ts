@@ -56,15 +56,21 @@ export function usedSoFar(plan: Pick<JobPlan, 'links'>, counted: readonly LogEnt
   const cables = new Map<string, UsedCable>();
   const boxes = new Map<string, UsedBox>();
   const began = new Set<string>();
+  /** Takes back what was read off a cable's jacket before it was read again. */
+  const again = new Map<string, () => void>();
   const pull = (name: string, metres: number, planned: number | undefined) => {
     const c = cables.get(name) ?? { name, links: 0, metres: 0, plannedMetres: 0, compared: 0, comparedMetres: 0 };
     cables.set(name, c);
-    c.links++;
-    c.metres += metres;
-    if (planned === undefined) return;
-    c.compared++;
-    c.comparedMetres += metres;
-    c.plannedMetres += planned;
+    const add = (sign: 1 | -1) => {
+      c.links += sign;
+      c.metres += sign * metres;
+      if (planned === undefined) return;
+      c.compared += sign;
+      c.comparedMetres += sign * metres;
+      c.plannedMetres += sign * planned;
+    };
+    add(1);
+    return () => add(-1);
   };
   for (const e of counted) {
     if (!ofLink(e)) continue;
@@ -82,11 +88,21 @@ export function usedSoFar(plan: Pick<JobPlan, 'links'>, counted: readonly LogEnt
         pull(cable, cutMetres(link.lengthMetres), cutMetres(link.lengthMetres));
       }
     }
+    // The cable before it was used all the same.
+    if (e.kind === 'repulled') again.delete(link.id);
     if (e.kind !== 'pulled') continue;
-    pull(cable, e.data.metres, link.lengthMetres);
+    again.get(link.id)?.();
+    const lessCable = pull(cable, e.data.metres, link.lengthMetres);
+    again.set(link.id, lessCable);
     if (!e.data.box) continue;
-    const box = boxes.get(e.data.box) ?? { name: e.data.box, cable, links: [], metres: 0 };
-    boxes.set(box.name, box);
+    const key = `${cable}\n${e.data.box}`;
+    const box = boxes.get(key) ?? { name: e.data.box, cable, links: [], metres: 0 };
+    boxes.set(key, box);
+    again.set(link.id, () => {
+      lessCable();
+      box.metres -= e.data.metres;
+      box.links.splice(box.links.lastIndexOf(link.label), 1);
+    });
     box.links.push(link.label);
     box.metres += e.data.metres;
     if (e.data.boxMetres !== undefined) box.left = e.data.boxMetres;
@@ -94,8 +110,8 @@ export function usedSoFar(plan: Pick<JobPlan, 'links'>, counted: readonly LogEnt
   }
   return {
     connectors: [...connectors.values()].filter((c) => c.planned || c.spent),
-    cables: [...cables.values()],
-    boxes: [...boxes.values()].map((b) =>
+    cables: [...cables.values()].filter((c) => c.links),
+    boxes: [...boxes.values()].filter((b) => b.links.length).map((b) =>
       b.left === undefined
         ? b
         : { ...b, left: Math.max(0, b.left - b.metres), ...(b.metres > b.left + 0.05 ? { over: b.metres - b.left } : {}) },

@@ -84,6 +84,8 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   assignedTo?: string;
   /** How its last sweep came out, as long as neither end was touched since. */
   swept?: SweptStatus & { at: string };
+  /** Its cable lies, as far as the log knows: it was pulled, or pulled anew. */
+  laid?: true;
   /** How long its cable is by the marks on its jacket, and from which box it came. */
   pulled?: EntryOf<'pulled'>['data'] & { at: string };
   /** What a trace found of this link's cable. */
@@ -165,6 +167,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       return;
     case 'pulled':
       status.pulled = { ...e.data, at: e.at };
+      status.laid = true;
       return;
     case 'seated':
       delete status.swept;
@@ -204,6 +207,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       delete status.exchanged;
       delete status.oneEnd;
       delete status.pulled;
+      status.laid = true;
       return;
     case 'rejected':
       fail(status[e.end!], e, e.data.reason);

@@ -2,7 +2,8 @@
   import Papa from 'papaparse';
   import { untrack } from 'svelte';
   import { pullList } from '$core/kit/box-programme';
-  import { newBoxes, type Box } from '$core/kit/boxes';
+  import { boxNames } from '$core/kit/box-names';
+  import { newBoxes } from '$core/kit/boxes';
   import type { UsedBox } from '$core/kit/used';
   import type { Link } from '$core/model/job';
   import PulledForm from '$lib/run/PulledForm.svelte';
@@ -65,18 +66,7 @@
     const link = job.plan.ordered.find((l) => l.label === label);
     return (link && job.plan.where(link).tail.space?.name) ?? '';
   };
-  /** Opened boxes by their names in the log, others by what is in them; new ones go on counting. */
-  const names = $derived.by(() => {
-    const left = [...inUse];
-    let fresh = opened.length;
-    let part = 0;
-    return plan.boxes.map((b) => {
-      if (!b.part) return `${cable.name}, box ${++fresh}`;
-      const i = left.findIndex((o) => o.left === b.metres);
-      return i < 0 ? `${cable.name}, part box ${++part} of ${m(b.metres)}` : left.splice(i, 1)[0]!.name;
-    });
-  });
-  const name = (_: Box, i: number) => names[i]!;
+  const names = $derived(boxNames(plan.boxes, cable.name, opened, inUse, m));
   /** The same under the heading of its cable. */
   const shortName = (i: number) => names[i]!.replace(`${cable.name}, `, '');
   /** What lay in a box when it was new: an opened one has been said before. */
@@ -102,7 +92,7 @@
   function save(): void {
     const rows = pulls.map((p) => ({
       pull: p.pull,
-      box: name(plan.boxes[p.box - 1]!, p.box - 1),
+      box: names[p.box - 1]!,
       link: plainCell(p.cut.label),
       to: plainCell(roomOf(p.cut.label)),
       metres: p.cut.metres.toFixed(1),
