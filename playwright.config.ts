@@ -54,6 +54,7 @@ export default defineConfig({
         PORT: String(port),
         GAUNTLET_DB: process.env.GAUNTLET_DB ?? 'data/test.db',
         GAUNTLET_BACKUP_HOURS: '0',
+        GAUNTLET_WARM_UP: 'off',
       },
       reuseExistingServer: false,
     },
@@ -67,6 +68,7 @@ export default defineConfig({
           ? `${process.env.GAUNTLET_DB}.guarded.db`
           : 'data/test-guarded.db',
         GAUNTLET_BACKUP_HOURS: '0',
+        GAUNTLET_WARM_UP: 'off',
         GAUNTLET_ACCESS: 'on',
         GAUNTLET_FIRST_CODE: 'FRST-2345',
       },

@@ -12,7 +12,7 @@ import { join } from 'node:path';
 import { limitAt, PARAMETERS } from '../src/core/certify/limits';
 import type { JobFile } from '../src/core/model/job';
 import { openDatabase } from '../src/lib/server/db/open';
-import { importJob } from '../src/lib/server/jobs/job-file';
+import { importJob } from '../src/lib/server/jobs/import-job';
 import { largeJob } from './large/job';
 
 const LINKS = Number(process.argv[2] ?? 500);

@@ -7,7 +7,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openDatabase } from '../src/lib/server/db/open';
-import { importJob } from '../src/lib/server/jobs/job-file';
+import { importJob } from '../src/lib/server/jobs/import-job';
 import { largeJob } from './large/job';
 import { measurePhone } from './large/phone';
 import { disagreements, rebuildStates } from '../src/lib/server/jobs/states';

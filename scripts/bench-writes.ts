@@ -9,7 +9,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openDatabase } from '../src/lib/server/db/open';
-import { importJob } from '../src/lib/server/jobs/job-file';
+import { importJob } from '../src/lib/server/jobs/import-job';
 import { largeJob } from './large/job';
 
 const WRITERS = Number(process.argv[2] ?? 20);
@@ -36,7 +36,13 @@ await importJob(db, largeJob(JOB, { links: WRITERS * EACH, entriesEach: 20, redo
 await db.destroy();
 
 const server = spawn('node', ['scripts/serve.js'], {
-  env: { ...process.env, PORT: String(PORT), GAUNTLET_DB: file, GAUNTLET_BACKUP_HOURS: '0' },
+  env: {
+    ...process.env,
+    PORT: String(PORT),
+    GAUNTLET_DB: file,
+    GAUNTLET_BACKUP_HOURS: '0',
+    GAUNTLET_WARM_UP: 'off',
+  },
   stdio: ['ignore', 'pipe', 'inherit'],
 });
 await new Promise<void>((up) =>
@@ -95,8 +101,6 @@ function raw(batch: number): number {
   return (n * 1000) / (Date.now() - began);
 }
 
-// The indexes of the diagnosis are built after a start: they are no part of writing.
-await new Promise((done) => setTimeout(done, 20_000));
 for (const batch of [1, 20, 200]) {
   const own = await through(batch);
   const bare = raw(batch);

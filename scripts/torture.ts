@@ -43,6 +43,7 @@ function start(roomKb?: number): ChildProcess {
       HOST: '127.0.0.1',
       GAUNTLET_DB: file,
       GAUNTLET_BACKUP_HOURS: '0',
+      GAUNTLET_WARM_UP: 'off',
     },
     stdio: 'ignore',
   });

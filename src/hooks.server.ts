@@ -15,7 +15,8 @@ import { beside } from '$lib/server/thread/pool';
 
 export const init: ServerInit = async () => {
   // Built beside the server from its start: nobody waits for it, and nobody is kept waiting by it.
-  void beside('warm-up', undefined as never).catch(() => undefined);
+  if (process.env.GAUNTLET_WARM_UP !== 'off')
+    void beside('warm-up', undefined as never).catch(() => undefined);
   if (!accessRequired()) return;
   const code = await firstCode(await database());
   if (code) console.log(`Nobody is let in yet. Open /enter on your own device and type this code: ${code}`);

@@ -24,7 +24,7 @@ export interface Served {
 export async function served(env: Record<string, string>, args: string[] = []): Promise<Served> {
   const port = Number(env.PORT) || (await freePort());
   const child = spawn('node', ['scripts/serve.js', ...args], {
-    env: { ...process.env, GAUNTLET_BACKUP_HOURS: '0', ...env, PORT: String(port) },
+    env: { ...process.env, GAUNTLET_BACKUP_HOURS: '0', GAUNTLET_WARM_UP: 'off', ...env, PORT: String(port) },
   });
   let said = '';
   const ended = new Promise<void>((resolve) => child.on('close', () => resolve()));

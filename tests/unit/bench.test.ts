@@ -1,7 +1,8 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { openDatabase, type Db } from '../../src/lib/server/db/open';
 import { changePlan } from '../../src/lib/server/jobs/plan-changes';
-import { exportJob, importJob } from '../../src/lib/server/jobs/job-file';
+import { importJob } from '../../src/lib/server/jobs/import-job';
+import { exportJob } from '../../src/lib/server/jobs/job-file';
 import { keepPhoto, MOST_PHOTO_BYTES, pictureOf, readPhoto } from '../../src/lib/server/jobs/photos';
 import { LEGENDS } from '../../src/core/wiring/legend';
 import { GENERIC_CABLES } from '../../src/core/wiring/parts';

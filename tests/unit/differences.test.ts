@@ -5,7 +5,7 @@ import { apiAddress } from '../../src/lib/address/address';
 import { fetchJob, JOINING, type JobData, type JobDifference } from '../../src/lib/job/job-data';
 import { openDatabase } from '../../src/lib/server/db/open';
 import { appendEntries } from '../../src/lib/server/jobs/entries';
-import { importJob } from '../../src/lib/server/jobs/job-file';
+import { importJob } from '../../src/lib/server/jobs/import-job';
 import { changePlan } from '../../src/lib/server/jobs/plan-changes';
 import { siteJson, siteSince } from '../../src/lib/server/jobs/site';
 import { Device } from '../support/device';

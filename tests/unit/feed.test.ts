@@ -3,7 +3,7 @@ import { afterAll, beforeAll, expect, it } from 'vitest';
 import { openDatabase, type Db } from '../../src/lib/server/db/open';
 import { appendEntries } from '../../src/lib/server/jobs/entries';
 import { subscribe, type FeedItem } from '../../src/lib/server/jobs/feed';
-import { importJob } from '../../src/lib/server/jobs/job-file';
+import { importJob } from '../../src/lib/server/jobs/import-job';
 import { runSimulatedTester } from '../../src/lib/server/jobs/practice';
 import { changePlan } from '../../src/lib/server/jobs/plan-changes';
 import { itemSince, lastSeq } from '../../src/lib/server/jobs/since';

@@ -20,7 +20,8 @@ import { recordPdf } from '../../src/lib/server/handover/record-pdf';
 import { recordXlsx } from '../../src/lib/server/handover/record-xlsx';
 import { appendEntries } from '../../src/lib/server/jobs/entries';
 import { handOver, handoverState } from '../../src/lib/server/jobs/handover';
-import { exportJob, importJob } from '../../src/lib/server/jobs/job-file';
+import { importJob } from '../../src/lib/server/jobs/import-job';
+import { exportJob } from '../../src/lib/server/jobs/job-file';
 
 const demo = () =>
   JSON.parse(readFileSync(new URL('../../demo/skerry-point.json', import.meta.url), 'utf8')) as JobFile;

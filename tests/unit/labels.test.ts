@@ -5,7 +5,7 @@ import { LABEL_SHEETS, labelPlaces, type LabelSheet } from '../../src/core/label
 import { insetAt, layLabel } from '../../src/core/labels/label-layout';
 import { LABEL_SPOTS } from '../../src/core/labels/label-text';
 import { openDatabase, type Db } from '../../src/lib/server/db/open';
-import { importJob } from '../../src/lib/server/jobs/job-file';
+import { importJob } from '../../src/lib/server/jobs/import-job';
 import { changePlan } from '../../src/lib/server/jobs/plan-changes';
 import type { StrangeLetters, StreamedPdf } from '../../src/lib/server/labels/label-paper';
 import { labelSheetPdf } from '../../src/lib/server/labels/label-pdf';

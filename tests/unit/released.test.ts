@@ -7,7 +7,8 @@ import { afterAll, describe, expect, it } from 'vitest';
 import type { JobFile } from '../../src/core/model/job';
 import { openDatabase } from '../../src/lib/server/db/open';
 import { appendEntries } from '../../src/lib/server/jobs/entries';
-import { exportJob, importJob } from '../../src/lib/server/jobs/job-file';
+import { importJob } from '../../src/lib/server/jobs/import-job';
+import { exportJob } from '../../src/lib/server/jobs/job-file';
 import { openJobs } from '../../src/lib/server/jobs/open';
 import { disagreements, readStates } from '../../src/lib/server/jobs/states';
 

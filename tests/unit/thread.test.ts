@@ -1,7 +1,10 @@
 import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { largeJob } from '../../scripts/large/job';
+import type { JobFile } from '../../src/core/model/job';
 import type { Trend } from '../../src/core/trend/trend';
 import { served, type Served } from '../support/served';
 
@@ -73,6 +76,26 @@ describe('what takes long is done beside the server', () => {
     });
     expect(cannot.status).toBe(400);
     expect(((await cannot.json()) as { error: { message: string } }).error.message).toContain('split');
+  });
+  it('answers others while a large job is brought in, and while it is saved again whole', async () => {
+    const large = largeJob('large', { links: 1000, entriesEach: 30, redos: 10 });
+    let others = 0;
+    const meanwhile = async <T>(work: Promise<T>): Promise<T> => {
+      let over = false;
+      void work.finally(() => (over = true));
+      while (!over) {
+        const id = randomUUID();
+        const note = { id, job: 'skerry-point', link: 'K1-01', kind: 'note', at: '2026-11-20T10:00:00Z', by: 'bo', data: { text: 'meanwhile' } }; // prettier-ignore
+        expect((await post('/api/jobs/skerry-point/entries', { entries: [note] })).ok).toBe(true);
+        others++;
+      }
+      return work;
+    };
+    const brought = await meanwhile(fetch(`${server.base}/api/jobs/import`, { method: 'POST', body: JSON.stringify(large), headers: { 'content-type': 'application/json' } })); // prettier-ignore
+    expect([brought.status, await brought.json()]).toEqual([201, { job: 'large' }]);
+    expect(others).toBeGreaterThan(20);
+    const saved = await meanwhile(fetch(`${server.base}/api/jobs/large/export`).then((r) => r.text()));
+    expect((JSON.parse(saved) as JobFile).entries).toEqual(large.entries);
   });
   it('refuses what would wait too long instead of piling it up', async () => {
     const answers = await Promise.all(Array.from({ length: 12 }, () => fetch(`${server.base}/api/jobs/skerry-point/record`))); // prettier-ignore

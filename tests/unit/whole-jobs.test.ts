@@ -2,19 +2,25 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { zipSync } from 'fflate';
 import { beforeEach, describe, expect, it } from 'vitest';
+import { sql } from 'kysely';
 import { sumOfPicture } from '../../src/core/handover/pictures';
 import { verify } from '../../src/core/handover/verify';
 import type { LogEntry } from '../../src/core/model/entry';
 import type { JobFile, Policy } from '../../src/core/model/job';
 import { readToVerify } from '../../src/lib/handover/read-package';
-import { openDatabase, type Db } from '../../src/lib/server/db/open';
+import { handleOf, openDatabase, type Db } from '../../src/lib/server/db/open';
 import { appendEntries } from '../../src/lib/server/jobs/entries';
-import { exportJob, importJob, readPlan } from '../../src/lib/server/jobs/job-file';
+import { importJob } from '../../src/lib/server/jobs/import-job';
+import { exportJob, readPlan } from '../../src/lib/server/jobs/job-file';
 import { listJobs, searchJobs } from '../../src/lib/server/jobs/job-list';
-import { exportPackage, isZip, unpack } from '../../src/lib/server/jobs/package';
+import { exportPackage } from '../../src/lib/server/jobs/package';
+import { isZip, unpack } from '../../src/lib/server/jobs/unpack';
 import { keepPhoto, readPhoto } from '../../src/lib/server/jobs/photos';
 import { changePlan, createJob } from '../../src/lib/server/jobs/plan-changes';
-import { disagreements, readStates } from '../../src/lib/server/jobs/states';
+import { disagreements, readStates, rebuildMissingStates } from '../../src/lib/server/jobs/states';
+import { removeHalfBrought } from '../../src/lib/server/jobs/remove-job';
+import { takenJobIds } from '../../src/lib/server/jobs/job-ids';
+import { largeJob } from '../../scripts/large/job';
 import { copyJob, deleteJob } from '../../src/lib/server/jobs/whole-jobs';
 import { Refused } from '../../src/lib/server/refused';
 
@@ -35,6 +41,8 @@ const refusal = (work: Promise<unknown>): Promise<Refused> =>
   );
 const bytesOf = async (stream: ReadableStream<Uint8Array> | undefined) =>
   new Uint8Array(await new Response(stream).arrayBuffer());
+const packed = async (db: Db) =>
+  exportPackage(db, DEMO, new TextEncoder().encode((await exportJob(db, DEMO))!));
 
 let db: Db;
 const PHOTO = randomUUID();
@@ -50,18 +58,18 @@ beforeEach(async () => {
 
 describe('a package', () => {
   it('carries a job with its pictures to an empty server, byte for byte', async () => {
-    const packed = await bytesOf(await exportPackage(db, DEMO));
-    expect(isZip(packed)).toBe(true);
+    const whole = await bytesOf(await packed(db));
+    expect(isZip(whole)).toBe(true);
     const other = await openDatabase(':memory:');
-    const { body, photos } = unpack(packed);
+    const { body, photos } = unpack(whole);
     await importJob(other, body, { photos });
     expect(await exportJob(other, DEMO)).toBe(await exportJob(db, DEMO));
     expect(Buffer.from((await readPhoto(other, DEMO, PHOTO))!.bytes)).toEqual(Buffer.from(picture()));
-    expect(await bytesOf(await exportPackage(other, DEMO))).toHaveLength(packed.length);
+    expect(await bytesOf(await packed(other))).toHaveLength(whole.length);
   });
   it('without its pictures brings the job in all the same, and they can come later', async () => {
     const other = await openDatabase(':memory:');
-    const { body } = unpack(await bytesOf(await exportPackage(db, DEMO)));
+    const { body } = unpack(await bytesOf(await packed(db)));
     await importJob(other, body);
     expect(await readPhoto(other, DEMO, PHOTO)).toBeUndefined();
     await keepPhoto(other, DEMO, PHOTO, picture());
@@ -75,7 +83,7 @@ describe('a package', () => {
       file.entries.push({ id: randomUUID(), job: DEMO, link: link!.id, end: 'head', kind: 'photo', at: '2026-11-20T08:00:00Z', by: file.crew[0]!.id, data }); // prettier-ignore
       return file;
     };
-    const read = readToVerify(await bytesOf(await exportPackage(db, DEMO)));
+    const read = readToVerify(await bytesOf(await packed(db)));
     expect([...read.photos!.keys()]).toEqual([PHOTO]);
     const says = (file: unknown, photos = read.photos) => verify(file, '', photos);
     expect(says(read.body).says.join(' ')).toContain('1 picture of an older version');
@@ -88,15 +96,64 @@ describe('a package', () => {
     ]);
   });
   it('that is damaged, has no job, or holds something that is no picture is refused and leaves nothing', async () => {
-    const packed = await bytesOf(await exportPackage(db, DEMO));
-    expect(() => unpack(packed.slice(0, 400))).toThrow(/damaged/);
+    const whole = await bytesOf(await packed(db));
+    expect(() => unpack(whole.slice(0, 400))).toThrow(/damaged/);
     expect(() => unpack(zipSync({ 'readme.txt': new Uint8Array(3) }))).toThrow(/no job\.json/);
     expect(() => unpack(zipSync({ [`photos/${PHOTO}.jpg`]: new Uint8Array(5_000_000), 'job.json': new Uint8Array(2) }))).toThrow(/larger/); // prettier-ignore
     const other = await openDatabase(':memory:');
-    const { body } = unpack(packed);
+    const { body } = unpack(whole);
     const photos = new Map([[PHOTO, new TextEncoder().encode('<html>')]]);
     expect((await refusal(importJob(other, body, { photos }))).message).toMatch(/not a picture/);
     expect(await listJobs(other)).toEqual([]);
+  });
+});
+
+describe('a job on its way in', () => {
+  it('lets others write between its pieces, and is no job before its last', async () => {
+    const large = largeJob('large', { links: 400, entriesEach: 10, redos: 5 });
+    let [others, seen] = [0, 0];
+    let here = false;
+    const coming = importJob(db, large).then(() => (here = true));
+    while (!here) {
+      const note = { id: randomUUID(), job: DEMO, link: demo().links[0]!.id, kind: 'note', at: new Date().toISOString(), by: demo().crew[0]!.id, data: { text: 'meanwhile' } }; // prettier-ignore
+      expect((await appendEntries(db, DEMO, { entries: [note] })).kept).toHaveLength(1);
+      await new Promise((done) => setImmediate(done));
+      if (here) break;
+      others++;
+      if ((await takenJobIds(db)).includes('large') && !(await listJobs(db)).some((j) => j.id === 'large')) seen++; // prettier-ignore
+    }
+    await coming;
+    expect(others).toBeGreaterThan(5);
+    expect(seen).toBeGreaterThan(2);
+    expect((await listJobs(db)).some((j) => j.id === 'large')).toBe(true);
+    expect(await disagreements(db, 'large')).toEqual([]);
+    expect((JSON.parse((await exportJob(db, 'large'))!) as JobFile).entries).toEqual(large.entries);
+  });
+  it('keeps its name from a new job, and is taken out where the server ended before its last piece', async () => {
+    const policy: Policy = { scheme: 'T568A', evidence: 'wiremap', units: 'mm', untwist: 'standard' };
+    const crew = [{ id: 'ada', name: 'Ada Fenn', role: 'lead' as const }];
+    handleOf(db).pragma('foreign_keys = OFF');
+    await db.insertInto('item').values({ job: 'large', kind: 'person', id: 'ada', body: '{}' }).execute();
+    await db.insertInto('link').values({ job: 'large', id: 'L0', label: 'L0', retired: 0, body: '{}' }).execute(); // prettier-ignore
+    await db.insertInto('entry').values({ id: randomUUID(), job: 'large', link: 'L0', end: null, kind: 'note', at: '', by: 'ada', data: '{}' }).execute(); // prettier-ignore
+    handleOf(db).pragma('foreign_keys = ON');
+    await rebuildMissingStates(db);
+    expect(await createJob(db, { name: 'Large', policy, crew })).not.toBe('large');
+    expect(await removeHalfBrought(db)).toEqual(['large']);
+    for (const table of ['entry', 'link', 'item'] as const)
+      expect(await db.selectFrom(table).selectAll().where('job', '=', 'large').execute()).toEqual([]);
+    await expect(db.deleteFrom('entry').where('job', '=', DEMO).execute()).rejects.toThrow(/append-only/);
+    expect(await createJob(db, { name: 'Large', policy, crew })).toBe('large');
+  });
+  it('leaves nothing where a piece cannot be written, and its own references are held again after it', async () => {
+    const large = largeJob('large', { links: 60, entriesEach: 4, redos: 0 });
+    await sql`create trigger no_more before insert on link_state begin select raise(abort, 'no room'); end`.execute(db); // prettier-ignore
+    await expect(importJob(db, large)).rejects.toThrow(/no room/);
+    await sql`drop trigger no_more`.execute(db);
+    for (const table of ['entry', 'link', 'item'] as const)
+      expect(await db.selectFrom(table).selectAll().where('job', '=', 'large').execute()).toEqual([]);
+    await expect(db.insertInto('item').values({ job: 'none', kind: 'person', id: 'x', body: '{}' }).execute()).rejects.toThrow(/FOREIGN KEY/); // prettier-ignore
+    expect(await importJob(db, large)).toBe('large');
   });
 });
 

@@ -1,4 +1,5 @@
 import { openJobs } from '../jobs/open';
+import { removeHalfBrought } from '../jobs/remove-job';
 import { rotateBackups } from './backup';
 import { holdFile } from './hold';
 import { handleOf, type Db } from './open';
@@ -22,6 +23,7 @@ async function open(): Promise<Db> {
   const letGo = holdFile(file);
   try {
     const db = await openJobs(file);
+    await removeHalfBrought(db);
     const rest = rotateBackups(db, file);
     process.once('sveltekit:shutdown' as never, () => {
       rest();

@@ -15,7 +15,8 @@ import type { Database } from '../db/schema';
 import { noSuchJob, Refused, type Issue } from '../refused';
 import { entriesOfKinds, insertEntries } from './entry-rows';
 import { publish } from './feed';
-import { ITEM_KINDS, linkRow, newJobId, readPlan } from './job-file';
+import { ITEM_KINDS, linkRow, readPlan } from './job-file';
+import { newJobId, takenJobIds } from './job-ids';
 import { lastSeq } from './since';
 import { readStates, rebuildStates, refreshStates } from './states';
 import { readTerms } from './terms';
@@ -33,8 +34,7 @@ export async function createJob(db: Db, body: unknown, now = new Date()): Promis
   if (new Set(crew.map((p) => p.id)).size < crew.length)
     throw new Refused('Two people have the same id.', [{ path: 'crew', message: 'Give each an id of their own.' }]); // prettier-ignore
   return db.transaction().execute(async (trx) => {
-    const taken = await trx.selectFrom('job').select('id').execute();
-    const id = newJobId(name, taken.map((j) => j.id)); // prettier-ignore
+    const id = newJobId(name, await takenJobIds(trx));
     const created_at = now.toISOString();
     await trx
       .insertInto('job')

@@ -1,9 +1,10 @@
 import { ofLink } from '$core/model/of-link';
 import type { Kysely } from 'kysely';
 import { canonicalJson } from '$core/formats/canonical';
+import type { Terms } from '$core/log/judge-measured';
 import { foldLink, type LinkStatus } from '$core/log/state';
 import { type Entry } from '$core/model/entry';
-import type { Link } from '$core/model/job';
+import type { JobFile, Link } from '$core/model/job';
 import { continues, placeAfter, type LogPlace } from '$core/log/place';
 import type { Database } from '../db/schema';
 import { entriesOfLinks, entryFromRow } from './entry-rows';
@@ -18,7 +19,8 @@ interface Kept {
   place: LogPlace;
 }
 
-async function keepStates(db: Kysely<Database>, job: string, states: readonly Kept[]): Promise<void> {
+/** Writes states down, over what was kept of their links. */
+export async function keepStates(db: Kysely<Database>, job: string, states: readonly Kept[]): Promise<void> {
   for (let i = 0; i < states.length; i += CHUNK)
     await db
       .insertInto('link_state')
@@ -62,7 +64,7 @@ async function foldLinks(
   return ids.map((id) => foldWhole(terms.links.get(id)!, terms, logs.get(id)!));
 }
 
-const foldWhole = (link: Link, terms: JobTerms, log: readonly Entry[]): Kept => ({
+const foldWhole = (link: Link, terms: Terms, log: readonly Entry[]): Kept => ({
   status: foldLink(link, terms, log),
   place: placeAfter(null, log),
 });
@@ -118,6 +120,12 @@ function byLink(entries: readonly Entry[]): Map<string, Entry[]> {
   return out;
 }
 
+/** The states of a job as its file tells them. */
+export function statesOfFile({ job: { policy }, parts, links, entries }: JobFile): Kept[] {
+  const logs = byLink(entries.filter(ofLink));
+  return links.map((l) => foldWhole(l, { policy, parts }, logs.get(l.id) ?? []));
+}
+
 /** Every link's state computed from the log, without a look at what is kept. */
 async function foldJob(db: Kysely<Database>, job: string): Promise<Kept[]> {
   const terms = (await readTerms(db, job))!;
@@ -144,6 +152,7 @@ export async function rebuildMissingStates(db: Kysely<Database>): Promise<void> 
     .leftJoin('link_state', (j) =>
       j.onRef('link_state.job', '=', 'link.job').onRef('link_state.link', '=', 'link.id'),
     )
+    .innerJoin('job', 'job.id', 'link.job')
     .select('link.job')
     .distinct()
     .where('link_state.link', 'is', null)

@@ -1,11 +1,12 @@
-import { sql } from 'kysely';
 import { z } from 'zod';
 import { copyOfPlan } from '$core/plan/copy-job';
-import { ENTRY_GUARDS } from '../db/entry-guards';
 import type { Db } from '../db/open';
 import { noSuchJob, Refused } from '../refused';
 import { forgetTerms } from './terms';
-import { exportJob, importJob, newJobId, readPlan } from './job-file';
+import { importJob } from './import-job';
+import { exportJob, readPlan } from './job-file';
+import { newJobId, takenJobIds } from './job-ids';
+import { removeJobRows } from './remove-job';
 
 const jobName = z.string().trim().min(1, { error: 'A job needs a name.' }).max(120);
 /** What a copy is called, and what it takes over. */
@@ -21,13 +22,9 @@ export async function copyJob(db: Db, job: string, body: unknown, now = new Date
   if (!plan) throw noSuchJob(job);
   const { name, of } = parsed.data;
   if (of === 'all') return importJob(db, JSON.parse((await exportJob(db, job))!), { beside: name });
-  const taken = await db.selectFrom('job').select('id').execute();
-  const id = newJobId(name, taken.map((j) => j.id)); // prettier-ignore
+  const id = newJobId(name, await takenJobIds(db));
   return importJob(db, copyOfPlan(plan, id, name, of, now.toISOString()));
 }
-
-/** Tables that hold something of a job, those that others stand on last. */
-const TABLES = ['link_state', 'share', 'entry', 'photo', 'link', 'item'] as const;
 
 /**
  * Deletes a job with its log and pictures, for good. The name has to be typed as it stands, so that no tap alone does
@@ -45,11 +42,7 @@ export async function deleteJob(db: Db, job: string, body: unknown): Promise<voi
         [{ path: 'name', message: 'not the name of this job' }],
         409,
       );
-    // The log takes nothing out of itself; a job that goes as a whole takes its log with it.
-    await sql`drop trigger ${sql.ref(ENTRY_GUARDS.removal.name)}`.execute(trx);
-    for (const table of TABLES) await trx.deleteFrom(table).where('job', '=', job).execute();
-    await trx.deleteFrom('job').where('id', '=', job).execute();
-    await sql.raw(ENTRY_GUARDS.removal.create).execute(trx);
+    await removeJobRows(trx, job);
   });
   forgetTerms(db, job);
 }

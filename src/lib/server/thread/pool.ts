@@ -4,12 +4,13 @@ import { Refused } from '../refused';
 import type { Answered, Asked, Reply, Sent, Task } from './tasks';
 
 /**
- * Threads: questions that are answered while somebody waits with a tester in the hand, and what takes seconds. Each has
- * at most so many waiting, and none of them longer than so many seconds: a thread that hangs is ended and begun anew.
+ * Threads: questions that are answered while somebody waits with a tester in the hand, what takes seconds, and whole jobs
+ * that come in and go out. Each has at most so many waiting, and none of them longer than so many seconds: a thread that hangs is ended and begun anew.
  */
 const LANES = {
   quick: { most: 64, seconds: 60 },
   long: { most: 4, seconds: 180 },
+  whole: { most: 4, seconds: 600 },
 } as const;
 type LaneName = keyof typeof LANES;
 const LANE_OF: Record<Task, LaneName> = {
@@ -19,6 +20,9 @@ const LANE_OF: Record<Task, LaneName> = {
   record: 'long',
   trend: 'long',
   kit: 'long',
+  'import-job': 'whole',
+  'copy-job': 'whole',
+  'export-job': 'whole',
 };
 
 const busy = () => new Refused('The server has its hands full: wait a moment and do it again.', [], 503);
@@ -51,7 +55,7 @@ class Lane {
           then(value);
         };
       this.waiting.set(id, { resolve: settle(resolve), reject: settle(reject) });
-      this.thread().postMessage({ id, task, asked } satisfies Sent);
+      this.thread().postMessage({ id, task, asked } satisfies Sent, handedOver(asked));
     });
   }
 
@@ -81,6 +85,12 @@ class Lane {
     for (const asker of [...this.waiting.values()]) asker.reject(busy());
   }
 }
+
+/** Bytes that are asked about go over to the thread instead of being copied; whoever asked has no use for them any more. */
+const handedOver = (asked: unknown): ArrayBuffer[] =>
+  Object.values(asked ?? {}).flatMap((x) =>
+    x instanceof Uint8Array && x.byteLength === x.buffer.byteLength ? [x.buffer as ArrayBuffer] : [],
+  );
 
 const lanes = new Map<LaneName, Lane>();
 function laneOf(task: Task, file: string): Lane {

@@ -9,9 +9,12 @@ import { recordXlsx } from '../handover/record-xlsx';
 import { runSimulatedTester, type PracticeRun } from '../jobs/practice';
 import type { RecordForm } from '../handover/record-forms';
 import { entriesOfJob } from '../jobs/entry-rows';
-import { readPlan } from '../jobs/job-file';
+import { importJob } from '../jobs/import-job';
+import { exportJob, readPlan } from '../jobs/job-file';
+import { isZip, unpack } from '../jobs/unpack';
+import { copyJob } from '../jobs/whole-jobs';
 import { readStates } from '../jobs/states';
-import { noSuchJob, Refused } from '../refused';
+import { noSuchJob, parseJson, Refused } from '../refused';
 import { kitReport, type KitReport } from '$core/kit/report';
 import { trendOf, type Trend, type TrendAsked } from '$core/trend/trend';
 
@@ -42,6 +45,24 @@ export const TASKS = {
     if (as === 'xlsx') return new Uint8Array(await recordXlsx(record));
     const text = { json: canonicalJson, csv: recordCsv, 'open-csv': openPointsCsv }[as](record);
     return new Uint8Array(Buffer.from(text));
+  },
+  /** Brings a job in: its file or its package, with `beside` as another job of that name. Answers its id. */
+  'import-job': async (
+    db: () => Promise<Db>,
+    { bytes, beside }: { bytes: Uint8Array; beside?: string | undefined },
+  ): Promise<string> => {
+    const { body, photos } = isZip(bytes) ? unpack(bytes) : { body: parseJson(bytes), photos: new Map() };
+    return importJob(await db(), body, { photos, beside });
+  },
+  'copy-job': async (db: () => Promise<Db>, { job, body }: { job: string; body: unknown }): Promise<string> =>
+    copyJob(await db(), job, body),
+  /** A job's file; undefined where there is no such job. */
+  'export-job': async (
+    db: () => Promise<Db>,
+    { job }: { job: string },
+  ): Promise<Uint8Array<ArrayBuffer> | undefined> => {
+    const file = await exportJob(await db(), job);
+    return file === undefined ? undefined : new TextEncoder().encode(file);
   },
   kit: async (db: () => Promise<Db>, asked: { job: string; closet?: string | undefined; suffice?: number | undefined }): Promise<KitReport> => {
     const at = await db();
