@@ -2,7 +2,7 @@
  * Kills the server with SIGKILL while clients log batches at full speed, each time once it has acknowledged some dozen
  * entries; cuts connections in the middle of batches; and lets every fourth life of the server run into a full disk, by a
  * limit on the size of its files. Then holds the database against what was acknowledged.
- * `npm run torture [kills] [clients]`, after a build.
+ * `npm run torture [kills] [clients]`, after a build; SIGINT ends it after the next kill, and what was done counts.
  */
 import BetterSqlite from 'better-sqlite3';
 import { spawn, type ChildProcess } from 'node:child_process';
@@ -31,6 +31,8 @@ const FULL = { every: 4, roomKb: 300, quietMs: 1500 };
 /** Part of the batches whose connection is cut, within so many ms. */
 const CUT = { share: 0.15, withinMs: 40 };
 const MOST_IN_A_BATCH = 12;
+/** How long a client waits that got no answer, in ms. */
+const RETRY_MS = 80;
 
 const kb = (path: string) => Math.ceil((statSync(path, { throwIfNoEntry: false })?.size ?? 0) / 1024);
 /** Starts the server; with `roomKb` its files may not grow by more than that. */
@@ -68,6 +70,8 @@ const links = demo.links.filter((l) => l.head.connector !== 'coax-compression').
 const acknowledged = new Set<string>();
 const seen = { requests: 0, cut: 0, full: 0 };
 let over = false;
+let enough = false;
+process.on('SIGINT', () => (enough = true));
 
 function entry(by: string): { id: string } {
   const link = links[Math.floor(random() * links.length)]!;
@@ -114,7 +118,7 @@ async function client(who: string): Promise<void> {
       } catch (error) {
         if (error instanceof Error && error.message.startsWith('answered')) throw error;
         if (cut.signal.aborted) seen.cut++;
-        await pause(10);
+        await pause(RETRY_MS);
       }
     }
   }
@@ -130,8 +134,9 @@ const imported = await fetch(`${BASE}/api/jobs/import`, {
 if (imported.status !== 201) throw new Error(await imported.text());
 const clients = Array.from({ length: CLIENTS }, (_, i) => client(demo.crew[i % demo.crew.length]!.id));
 const began = Date.now();
-for (let kill = 0; kill < KILLS; kill++) {
-  const full = kill % FULL.every === FULL.every - 1;
+let kills = 0;
+for (; kills < KILLS && !enough; kills++) {
+  const full = kills % FULL.every === FULL.every - 1;
   const fullBefore = seen.full;
   if (full) {
     server.kill('SIGKILL');
@@ -171,7 +176,7 @@ rmSync(dir, { recursive: true, force: true });
 
 const seconds = (Date.now() - began) / 1000;
 console.log(
-  `${KILLS} kills in ${seconds.toFixed(0)} s, ${CLIENTS} clients, ${seen.requests} requests, ${seen.cut} of them cut, ${seen.full} into a full disk; ${acknowledged.size} entries acknowledged`,
+  `${kills} kills in ${seconds.toFixed(0)} s, ${CLIENTS} clients, ${seen.requests} requests, ${seen.cut} of them cut, ${seen.full} into a full disk; ${acknowledged.size} entries acknowledged`,
 );
 console.log(`missing ${missing.length}, doubled ${ids.length - there.size}, integrity_check ${integrity}, links whose kept state differs from a rebuild ${differing.length}`); // prettier-ignore
 if (missing.length || ids.length !== there.size || integrity !== 'ok' || differing.length) process.exit(1);

@@ -6,6 +6,7 @@ import type { Role } from '$core/access/rights';
 import type { LinkStatus } from '$core/log/state';
 import { schemaFor, type LogEntry } from '$core/model/entry';
 import type { Db } from '../db/open';
+import { together } from '../db/together';
 import type { Database } from '../db/schema';
 import { issuesOf, noSuchJob, type Issue } from '../refused';
 import { entryFromRow, insertEntries } from './entry-rows';
@@ -47,47 +48,55 @@ export async function appendEntries(
   who: Sender | null = null,
 ): Promise<Appended> {
   const batch = Array.isArray(sent) ? { entries: sent as readonly unknown[] } : (sent as Batch);
-  const out: Appended = { kept: [], refused: [], states: [], revision: 0 };
+  const { out, fresh, seq } = await together(db, (trx) => append(db, trx, job, batch, now, who));
+  if (fresh.length) publish(job, { seq, entries: fresh, states: out.states, revision: out.revision });
+  return out;
+}
+
+/** Appends a batch in a transaction; what was new in it, and the number of the job's last entry after it. */
+async function append(
+  db: Db,
+  trx: Transaction<Database>,
+  job: string,
+  batch: Batch,
+  now: number,
+  who: Sender | null,
+): Promise<{ out: Appended; fresh: LogEntry[]; seq: number }> {
+  const terms = await termsOf(db, trx, job);
+  if (!terms) throw noSuchJob(job);
+  const out: Appended = { kept: [], refused: [], states: [], revision: terms.revision };
   const fresh: LogEntry[] = [];
-  let seq = 0;
   const error = batch.sentAt === undefined ? undefined : Date.parse(batch.sentAt) - now;
   const marks = {
     receivedAt: new Date(now).toISOString(),
     ...(error !== undefined && Math.abs(error) >= WORTH_NOTING_MS ? { clockErrorMs: Math.round(error) } : {}),
   };
-  await db.transaction().execute(async (trx) => {
-    const terms = await termsOf(db, trx, job);
-    if (!terms) throw noSuchJob(job);
-    out.revision = terms.revision;
-    const read = batch.entries.map(readEntry);
-    const known = await lookUp(trx, job, terms, read.flatMap((r) => ('entry' in r ? [r.entry] : []))); // prettier-ignore
-    for (const r of read) {
-      if ('refused' in r) {
-        out.refused.push(r.refused);
-        continue;
-      }
-      const e = r.entry;
-      const before = known.entries.get(e.id);
-      const refusal = before
-        ? differing(before, e)
-        : (refusalOf(e, job, terms, known) ?? notTheirs(e, terms, who));
-      if (refusal) out.refused.push({ id: e.id, message: refusal.message, issues: [refusal] });
-      else {
-        out.kept.push(r.sentId);
-        if (before) continue;
-        const other = who !== null && !isPerson(who, terms.people.get(e.by));
-        const marked = { ...e, ...marks, ...(other ? { enteredBy: who.name } : {}) };
-        known.entries.set(e.id, marked);
-        fresh.push(marked);
-      }
+  const read = batch.entries.map(readEntry);
+  const known = await lookUp(trx, job, terms, read.flatMap((r) => ('entry' in r ? [r.entry] : []))); // prettier-ignore
+  for (const r of read) {
+    if ('refused' in r) {
+      out.refused.push(r.refused);
+      continue;
     }
-    await insertEntries(trx, fresh);
-    out.states = await continueStates(trx, job, terms, fresh.filter(ofLink));
-    // Inside the transaction: after it, another batch may be last already, and a listener would pass over that.
-    seq = await lastSeq(trx, job);
-  });
-  if (fresh.length) publish(job, { seq, entries: fresh, states: out.states, revision: out.revision });
-  return out;
+    const e = r.entry;
+    const before = known.entries.get(e.id);
+    const refusal = before
+      ? differing(before, e)
+      : (refusalOf(e, job, terms, known) ?? notTheirs(e, terms, who));
+    if (refusal) out.refused.push({ id: e.id, message: refusal.message, issues: [refusal] });
+    else {
+      out.kept.push(r.sentId);
+      if (before) continue;
+      const other = who !== null && !isPerson(who, terms.people.get(e.by));
+      const marked = { ...e, ...marks, ...(other ? { enteredBy: who.name } : {}) };
+      known.entries.set(e.id, marked);
+      fresh.push(marked);
+    }
+  }
+  await insertEntries(trx, fresh);
+  out.states = await continueStates(trx, job, terms, fresh.filter(ofLink));
+  // Inside the transaction: after it, another batch may be last already, and a listener would pass over that.
+  return { out, fresh, seq: await lastSeq(trx, job) };
 }
 
 /** Who was let in on the device that sends a batch. */
