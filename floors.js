@@ -29,9 +29,9 @@ export const CORE_FLOORS = [
 /** Rooms of the interface, the ground floor first, by the same rule. */
 export const LIB_FLOORS = [
   'address',
+  'controls',
   'device',
   'access',
-  'controls',
   'sheets',
   'strand',
   'loom',

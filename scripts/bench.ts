@@ -103,7 +103,11 @@ for (const path of ['/skerry-point/rack', '/skerry-point/prove/K1-20', '/skerry-
   await page.goto(`${BASE}/skerry-point/prove/K1-20`);
   await page.locator('[data-ready=true]').waitFor();
   await page.getByText(/^Tester:/).click();
-  await page.getByRole('combobox', { name: /^tester/ }).selectOption('continuity');
+  await page.getByRole('combobox', { name: /^tester/ }).click();
+  await page
+    .getByRole('option', { name: /continuity/i })
+    .first()
+    .click();
   await page.getByRole('button', { name: 'other ways' }).click();
   await page.getByRole('button', { name: 'Simulated tester on this link' }).click();
   await page.getByRole('button', { name: 'fast', exact: true }).click();

@@ -4,7 +4,7 @@ import type { NumberedContact } from '../../src/core/wiring/conductors';
 import { conductorAt } from '../../src/core/wiring/schemes';
 import { hold, pedal, terminate } from '../support/bench';
 import { allSeated, ownJob } from '../support/job';
-import { armed, kept, open, ready } from '../support/page';
+import { choose, armed, kept, open, ready } from '../support/page';
 
 const gate = (page: Page, name: string) => expect(page.locator(`[data-gate="${name}"]`)).toBeVisible();
 const STRAIGHT = 'WO O WG BL WBL G WBR BR'.split(' ');
@@ -110,7 +110,7 @@ test(
     for (const c of STRAIGHT) await hold(page, c);
     await gate(page, 'seat');
     await page.getByRole('button', { name: 'identify' }).click();
-    await page.getByRole('combobox', { name: 'scheme' }).selectOption('T568A');
+    await choose(page.getByRole('combobox', { name: 'scheme' }), 'T568A');
     await page.getByRole('button', { name: 'seat' }).click();
     await expect(page.getByRole('alert')).toContainText('was not read back yet');
     await kept(page);
@@ -190,7 +190,7 @@ test('pairs are laid, and a cable that cannot be is refused in a sentence @lapto
   await page.getByRole('button', { name: 'close', exact: true }).click();
   await page.getByRole('button', { name: 'identify' }).click();
   await page.getByRole('button', { name: 'cable and connector' }).click();
-  await page.getByRole('combobox', { name: /^cable/ }).selectOption('new');
+  await choose(page.getByRole('combobox', { name: /^cable/ }), /^another/);
   const jacket = page.getByLabel('jacket, mm', { exact: true });
   await jacket.fill('66');
   await expect(page.getByRole('dialog').getByRole('alert')).toContainText('Did you mean 6.6?');
@@ -553,7 +553,8 @@ for (let i = 0; i < CONNECTOR_FAMILIES.length; i += SOME)
       for (const family of CONNECTOR_FAMILIES.slice(i, i + SOME)) {
         const coax = family === 'coax-compression';
         await open(page, `/${job}/bench/${coax ? 'X1-02' : 'K1-24'}/tail`);
-        if (!coax) await page.getByRole('combobox', { name: 'connector', exact: true }).selectOption(family);
+        if (!coax)
+          await choose(page.getByRole('combobox', { name: 'connector', exact: true }), FAMILY_NAMES[family]);
         const caution = page.getByRole('button', { name: /^Read and understood/ });
         await expect(caution.or(page.getByRole('button', { name: /^It is this one/ }))).toBeVisible();
         if (await caution.isVisible()) await caution.click();

@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { conductorAt, type Scheme } from '../../src/core/wiring/schemes';
 import { CONTACTS } from '../../src/core/wiring/conductors';
 import { hold, pedal } from '../support/bench';
-import { armed, cell, open, written } from '../support/page';
+import { choose, armed, cell, open, written } from '../support/page';
 
 /** Begins a job of cords of its own, and stands on the page of its batch. */
 async function beginBatch(page: Page, name: string, count: number): Promise<string> {
@@ -108,7 +108,7 @@ test(
     await page.getByLabel('what the cords are for').fill('Console cords');
     await page.getByLabel(/^how many/).fill('1');
     await page.getByLabel(/^length of each/).fill('3');
-    await page.getByLabel('order').selectOption('rollover');
+    await choose(page.getByLabel('order'), 'rollover');
     await page.getByRole('button', { name: 'Begin this batch' }).click();
     await page.getByRole('link', { name: /^Make D-01, end 1/ }).click();
     await page.getByRole('button', { name: /^Read and understood/ }).click();

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { ownJob } from '../support/job';
-import { open, written } from '../support/page';
+import { choose, open, written } from '../support/page';
 
 test(
   'what the job takes adds up, cable comes whole from its boxes, and it is saved',
@@ -57,7 +57,7 @@ test(
     await when.getByLabel('hours a day at it').press('Enter');
     await expect(heading).not.toHaveText(before!);
     // Whoever is no lead sees their own figures among the people, and nobody else's.
-    await page.getByRole('combobox', { name: /^told/ }).selectOption('by person');
+    await choose(page.getByRole('combobox', { name: /^told/ }), 'by person');
     await page.getByRole('region', { name: 'Right at once' }).getByText('In figures').click();
     await expect(page.getByRole('cell', { name: 'Bo Tarn' })).toBeVisible();
     await expect(page.getByText('Una Brae')).toHaveCount(0);
@@ -148,7 +148,7 @@ test(
     await page.getByLabel('link it is about').fill('K1-05');
     await expect(carries.getByRole('heading')).toHaveText('What will K1-05 carry?');
     await expect(carries).toContainText('it is not proven yet');
-    await page.getByLabel('its bundle carries').selectOption('power type 4');
+    await choose(page.getByLabel('its bundle carries'), 'power type 4');
     await page.getByLabel('cables in that bundle').fill('100');
     await expect(carries).toContainText(/middle of that bundle gets about \d+ °C warmer/);
     await page.getByLabel('link it is about').fill('K9-99');

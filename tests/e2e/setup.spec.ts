@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
+import { COLUMN_WORDS } from '../../src/core/schedule/columns';
 import ExcelJS from 'exceljs';
 import type { JobFile } from '../../src/core/model/job';
 import { ownJob } from '../support/job';
-import { kept, open, ready } from '../support/page';
+import { choose, kept, open, ready } from '../support/page';
 
 const fileOf = async (page: import('@playwright/test').Page, job: string) =>
   (await (await page.request.get(`/api/jobs/${job}/export`)).json()) as JobFile;
@@ -38,7 +39,7 @@ test(
     await page.getByLabel(/Bring a schedule/).setInputFiles({ name: 'list.csv', mimeType: 'text/csv', buffer: Buffer.from(SCHEDULE) }); // prettier-ignore
     // One column is called what nobody calls it: it is matched by hand.
     await expect(page.getByRole('alert')).toContainText('Still to be chosen: room');
-    await page.getByLabel('Where it goes is').selectOption('tail_room');
+    await choose(page.getByLabel('Where it goes is'), COLUMN_WORDS.tail_room);
     await page.getByRole('button', { name: 'Look at the 7 rows' }).click();
 
     const bad = page.getByRole('region', { name: 'Bad cells' });
@@ -237,7 +238,7 @@ test(
   async ({ page, request }) => {
     const job = await ownJob(request);
     await open(page, `/${job}/setup/links`);
-    await page.getByLabel('edit what is there').selectOption('K3');
+    await choose(page.getByLabel('edit what is there'), 'panel K3');
     await page.getByRole('button', { name: 'Edit the table' }).click();
     await page.getByLabel('length, m of row 1', { exact: true }).focus();
     await page.getByLabel('length, m of row 1', { exact: true }).evaluate((input) => {
@@ -257,7 +258,7 @@ test(
     expect(k3).toHaveLength(11);
 
     await open(page, `/${job}/setup/links`);
-    await page.getByLabel('edit what is there').selectOption('K1');
+    await choose(page.getByLabel('edit what is there'), 'panel K1');
     await page.getByRole('button', { name: 'Edit the table' }).click();
     await page.getByRole('button', { name: 'Take row 1 out', exact: true }).click();
     await page.getByRole('button', { name: /^Take it in/ }).click();

@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 
 /** Waits until the page answers to a tap. */
 export const ready = (page: Page) => expect(page.locator('[data-ready=true]')).toBeVisible();
@@ -21,4 +21,13 @@ export const armed = (page: Page) => expect(page.locator('[data-armed=true]')).t
 export async function open(page: Page, path: string): Promise<void> {
   await page.goto(path);
   await ready(page);
+}
+
+/** Chooses from a list under its field, by the name of the option. */
+export async function choose(field: Locator, option: string | RegExp): Promise<void> {
+  await field.click();
+  await field
+    .page()
+    .getByRole('option', { name: option, exact: typeof option === 'string' })
+    .click();
 }

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { onMount } from 'svelte';
   import { askAccess, tellAccess, type Access } from './access';
 
@@ -28,12 +29,12 @@
     </p>
     {#if access.others.length}
       <form class="flex flex-wrap items-end gap-2" onsubmit={take}>
-        <label class="text-sm"
-          >hand it over to
-          <select class="field" bind:value={user}>
-            {#each access.others as o (o.id)}<option value={o.id} class="bg-paper">{o.name}</option>{/each}
-          </select></label
-        >
+        <Choice
+          class="w-44"
+          label="hand it over to"
+          options={access.others.map((o) => [o.id, o.name] as const)}
+          bind:value={user}
+        />
         <label class="text-sm"
           >their PIN
           <input

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { untrack } from 'svelte';
   import { v4 as uuid } from 'uuid';
   import { connectorsFor, sameName } from '$core/model/cable-named';
@@ -111,13 +112,15 @@
         {/each}
       </ul>
     {/if}
-    <label class="text-sm"
-      >cable
-      <select class="field" bind:value={cableId} onchange={() => (mending = null)}>
-        {#each cables as c (c.id)}<option value={c.id} class="bg-paper">{c.name}</option>{/each}
-        <option value={NEW} class="bg-paper">another: type its figures</option>
-      </select>
-    </label>
+    <Choice
+      label="cable"
+      options={[...cables.map((c) => [c.id, c.name] as const), [NEW, 'another: type its figures']]}
+      value={cableId}
+      onchoose={(id) => {
+        cableId = id;
+        mending = null;
+      }}
+    />
     {#if typesCable}
       {#key `${cableId} ${mending}`}
         <CableFigures from={cable?.spec ?? GENERIC_CABLES[1]!.spec} onfigures={(s) => (cableTyped = s)} />
@@ -129,13 +132,12 @@
         <button class="act" onclick={useHere}>{session.link.label} has this cable</button>
       {/if}
     {/if}
-    <label class="text-sm"
-      >{FAMILY_NAMES[session.connector]}
-      <select class="field" value={connectorId} onchange={(e) => chooseConnector(e.currentTarget.value)}>
-        {#each connectors as c (c.id)}<option value={c.id} class="bg-paper">{c.name}</option>{/each}
-        <option value={NEW} class="bg-paper">another: type its figures</option>
-      </select>
-    </label>
+    <Choice
+      label={FAMILY_NAMES[session.connector]}
+      options={[...connectors.map((c) => [c.id, c.name] as const), [NEW, 'another: type its figures']]}
+      value={connectorId}
+      onchoose={chooseConnector}
+    />
     {#if typesConnector}
       {#key `${connectorId} ${mending}`}
         <ConnectorFigures

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import type { Snippet } from 'svelte';
   import { legendsFor } from '$core/bench/legends-for';
   import GateSteps from './GateSteps.svelte';
@@ -31,19 +32,15 @@
   </div>
 {:else if kind === 'legend'}
   <div class="grid grid-cols-[1fr_auto] items-end gap-2">
-    <label class="min-w-0 text-sm"
-      >legend printed on this one
-      <select
-        class="field"
-        value={session.legend.id}
-        onchange={(e) => session.setLegend(e.currentTarget.value)}
-      >
-        {#each fitting as l (l.id)}<option value={l.id} class="bg-paper">{l.name}</option>{/each}
-        <optgroup label="of another shape" class="bg-paper">
-          {#each others as l (l.id)}<option value={l.id} class="bg-paper">{l.name}</option>{/each}
-        </optgroup>
-      </select>
-    </label>
+    <Choice
+      label="legend printed on this one"
+      options={[
+        ...fitting.map((l) => [l.id, l.name] as const),
+        ...others.map((l) => [l.id, `${l.name}, of another shape`] as const),
+      ]}
+      value={session.legend.id}
+      onchoose={(id) => session.setLegend(id)}
+    />
     <button class="h-13 border-2 border-ink px-3 font-semibold" onclick={() => (editing = true)}
       >a new one</button
     >

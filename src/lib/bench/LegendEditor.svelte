@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { untrack } from 'svelte';
   import { v4 as uuid } from 'uuid';
   import { LEGEND_SHAPES, legendFromPrint, type LegendShape } from '$core/wiring/legend';
@@ -46,20 +47,18 @@
 <Sheet title="Read the legend off the jack" {onclose}>
   <div class="grid gap-3">
     <div class="grid grid-cols-2 gap-2">
-      <label class="text-sm"
-        >its slots lie in
-        <select class="field" bind:value={shape}>
-          {#each Object.entries(LEGEND_SHAPES) as [id, s] (id)}<option value={id} class="bg-paper"
-              >{s.name}</option
-            >{/each}
-        </select>
-      </label>
-      <label class="text-sm"
-        >reading the stripe for
-        <select class="field" bind:value={scheme}>
-          {#each SCHEMES as s (s)}<option value={s} class="bg-paper">{s}</option>{/each}
-        </select>
-      </label>
+      <Choice
+        label="its slots lie in"
+        options={(Object.entries(LEGEND_SHAPES) as [keyof typeof LEGEND_SHAPES, { name: string }][]).map(
+          ([id, s]) => [id, s.name] as const,
+        )}
+        bind:value={shape}
+      />
+      <Choice
+        label="reading the stripe for"
+        options={SCHEMES.map((s) => [s, s] as const)}
+        bind:value={scheme}
+      />
     </div>
     <div
       class="relative mx-auto w-full border-2 border-ink bg-sheet"

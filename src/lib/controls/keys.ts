@@ -18,12 +18,13 @@ export const SHELL_KEYS: KeyHelp[] = [
   { keys: ['t'], does: 'paper or closet theme' },
 ];
 
-/** Whether a key press belongs to a field that is being typed in, or to a dialog. */
+/** Whether a key press belongs to a field that is being typed in or chosen from, or to a dialog. */
 export function typing(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement | null;
   if (!target) return false;
   return (
-    target.matches('input, textarea, select, [contenteditable]') || target.closest('[role="dialog"]') !== null
+    target.matches('input, textarea, [contenteditable]') ||
+    target.closest('[role="dialog"], [role="combobox"], [role="listbox"]') !== null
   );
 }
 

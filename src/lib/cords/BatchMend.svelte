@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { goto } from '$app/navigation';
   import { moreCords } from '$core/cords/batch-draft';
   import type { Batch, Link } from '$core/model/job';
@@ -48,13 +49,11 @@
       <button class="act w-auto">add them</button>
     </form>
     <div class="grid grid-cols-[minmax(0,1fr)_auto] items-end gap-2">
-      <label class="text-sm"
-        >a cord that is given up
-        <select class="field" bind:value={out}>
-          <option value="" class="bg-paper">none</option>
-          {#each cords as c (c.id)}<option value={c.id} class="bg-paper">{c.label}</option>{/each}
-        </select>
-      </label>
+      <Choice
+        label="a cord that is given up"
+        options={[['', 'none'], ...cords.map((c) => [c.id, c.label] as const)]}
+        bind:value={out}
+      />
       <button
         class="act w-auto"
         disabled={!out}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { DEVICES, type DeviceId } from '$core/wiring/devices';
 
   /** Two devices, and whether their ports sort a crossover out. */
@@ -10,19 +11,12 @@
 </script>
 
 {#each [0, 1] as const as i (i)}
-  <label class="text-sm"
-    >{names[i]}
-    <select
-      class="field"
-      value={devices[i]}
-      onchange={(e) => {
-        const id = e.currentTarget.value as DeviceId;
-        devices = i ? [devices[0], id] : [id, devices[1]];
-      }}
-    >
-      {#each DEVICES as d (d.id)}<option value={d.id} class="bg-paper">{d.name}</option>{/each}
-    </select>
-  </label>
+  <Choice
+    label={names[i]}
+    options={DEVICES.map((d) => [d.id, d.name] as const)}
+    value={devices[i]}
+    onchoose={(id) => (devices = i ? [devices[0], id] : [id, devices[1]])}
+  />
 {/each}
 <label class="flex min-h-12 items-center gap-3"
   ><input type="checkbox" class="size-6 shrink-0 accent-(--ink)" bind:checked={automatic} />their ports sort

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { v7 as uuid } from 'uuid';
   import { worstState } from '$core/log/next';
   import type { Link } from '$core/model/job';
@@ -34,14 +35,13 @@
     <h2 class="text-lg font-bold">A proven cord as a test lead</h2>
     {#if proven.length}
       <div class="grid grid-cols-[minmax(0,1fr)_auto] gap-2">
-        <select
-          class="field mt-0"
-          aria-label="Which cord"
+        <Choice
+          bare
+          label="Which cord"
+          options={proven.map((c) => [c.id, c.label] as const)}
           value={chosen || proven[0]?.id}
-          onchange={(e) => (chosen = e.currentTarget.value)}
-        >
-          {#each proven as c (c.id)}<option value={c.id} class="bg-paper">{c.label}</option>{/each}
-        </select>
+          onchoose={(id) => (chosen = id)}
+        />
         <button class="act w-auto" onclick={make}>make it one</button>
       </div>
     {/if}

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Search from '$lib/controls/Search.svelte';
+  import Choice from '$lib/controls/Choice.svelte';
   import SignaturePad, { type PointGroup } from 'signature_pad';
   import { untrack } from 'svelte';
   import { KeptDraft } from '$lib/device/kept-draft';
@@ -11,6 +13,7 @@
   /** Who takes the job over signs on the glass, or refuses links, each with a reason. */
   let { open, onhanded }: { open: readonly OpenPoint[]; onhanded: () => void } = $props();
   const job = useJob();
+  const links = $derived(job.plan.ordered.map((l) => [l.id, l.label] as const));
   /** The box a signature is drawn in, in its own units, as the record prints it. */
   const [WIDE, HIGH] = [600, 200];
   interface Begun {
@@ -125,16 +128,19 @@
     <ul class="grid gap-2">
       {#each refused as r, i (i)}
         <li class="grid gap-1 border-b border-rule pb-2 sm:grid-cols-[10rem_9rem_1fr_auto]">
-          <select class="field" aria-label="Refused link {i + 1}" bind:value={r.link}>
-            <option value="" class="bg-paper">which link</option>
-            {#each job.plan.ordered as l (l.id)}<option value={l.id} class="bg-paper">{l.label}</option
-              >{/each}
-          </select>
-          <select class="field" aria-label="End of refused link {i + 1}" bind:value={r.end}>
-            {#each ENDS as e (e)}<option value={e} class="bg-paper"
-                >{r.link ? endName(job.plan.link(r.link)!, e) : e}</option
-              >{/each}
-          </select>
+          <Search
+            bare
+            label="Refused link {i + 1}"
+            placeholder="which link"
+            options={links}
+            bind:value={r.link}
+          />
+          <Choice
+            bare
+            label="End of refused link {i + 1}"
+            options={ENDS.map((e) => [e, r.link ? endName(job.plan.link(r.link)!, e) : e] as const)}
+            bind:value={r.end}
+          />
           <input
             class="field"
             placeholder="why"

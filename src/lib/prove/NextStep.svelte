@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { endName, saidOf } from '$core/model/end-name';
   import { mistakeText, PLACE_WORDS } from '$core/copper/mistake';
   import { answersInPlace } from '$core/diagnose/answers';
@@ -51,17 +52,14 @@
   <div>
     <div class="flex items-center justify-between gap-2">
       <p class="text-sm text-faint">{kicker}</p>
-      <label class="flex items-center gap-1 text-sm whitespace-nowrap"
-        >I am at the
-        <select
-          class="h-12 border border-rule bg-transparent px-1"
-          value={job.here.standingAt}
-          onchange={(e) => job.here.stand(e.currentTarget.value as 'head' | 'tail')}
-        >
-          {#each ENDS as end (end)}<option value={end} class="bg-paper">{endName(session.link, end)}</option
-            >{/each}
-        </select>
-      </label>
+      <Choice
+        beside
+        class="w-56"
+        label="I am at the"
+        options={ENDS.map((end) => [end, endName(session.link, end)] as const)}
+        value={job.here.standingAt}
+        onchoose={(end) => job.here.stand(end)}
+      />
     </div>
     <h3 class="mt-1 text-xl font-bold" data-testid="question">
       {saidOf(session.link, next.question ?? 'Read again.')}

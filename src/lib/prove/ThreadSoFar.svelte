@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { saidOf } from '$core/model/end-name';
   import type { Look } from '$core/diagnose/types';
   import { conductorLabel, ENDS, type End } from '$core/wiring/conductors';
@@ -59,13 +60,13 @@
       words = '';
     }}
   >
-    <select
-      class="h-12 border border-rule bg-transparent px-2"
-      aria-label="Where it is wrong"
+    <Choice
+      bare
+      class="w-28"
+      label="Where it is wrong"
+      options={([...ENDS, 'cable'] as const).map((w) => [w, w] as const)}
       bind:value={where}
-    >
-      {#each [...ENDS, 'cable'] as const as w (w)}<option value={w} class="bg-paper">{w}</option>{/each}
-    </select>
+    />
     <input
       class="h-12 min-w-0 flex-1 border border-rule bg-transparent px-2"
       aria-label="What is wrong, in words"

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { passesInMemory, portsIn } from '$core/log/memory-range';
   import { expectedWalk, writeWalk } from '$core/reading/walk';
   import { useJob } from '$lib/job/open-job.svelte';
@@ -70,12 +71,12 @@
   >
   <div class="grid gap-3 pb-3">
     <div class="flex flex-wrap items-end gap-3">
-      <label class="grid text-sm"
-        >panel
-        <select class="h-12 border border-rule bg-transparent px-2 text-base" bind:value={panel}>
-          {#each job.plan.panels as p (p.id)}<option value={p.id} class="bg-paper">{p.name}</option>{/each}
-        </select></label
-      >
+      <Choice
+        class="w-28"
+        label="panel"
+        options={job.plan.panels.map((p) => [p.id, p.name] as const)}
+        bind:value={panel}
+      />
       <label class="grid text-sm"
         >ports from
         <input
@@ -108,12 +109,12 @@
           bind:value={at}
         /></label
       >
-      <label class="grid text-sm"
-        >by
-        <select class="h-12 border border-rule bg-transparent px-2 text-base" bind:value={by}>
-          {#each job.plan.crew as p (p.id)}<option value={p.id} class="bg-paper">{p.name}</option>{/each}
-        </select></label
-      >
+      <Choice
+        class="w-40"
+        label="by"
+        options={job.plan.crew.map((p) => [p.id, p.name] as const)}
+        bind:value={by}
+      />
     </div>
     {#if logged}<p class="text-xl font-bold" role="status">{logged} readings logged.</p>{/if}
     {#if problem}<p class="text-faint" data-testid="range-says">{problem}</p>{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { endName, saidOf } from '$core/model/end-name';
   import { asking } from '$lib/address/address';
   import { mistakeText, PLACE_WORDS } from '$core/copper/mistake';
@@ -106,18 +107,17 @@
         href={asking(job.at('history'), { link: link.id })}>history</a
       >
       <span>{farWords(job.plan.where(link))}</span>
-      <label class="ml-auto flex items-center gap-2 text-sm"
+      <span class="ml-auto flex items-center gap-2 text-sm"
         >for
-        <select
-          class="h-12 border border-rule bg-transparent px-2 text-base"
-          aria-label="{link.label} is for"
+        <Choice
+          bare
+          class="w-44"
+          label="{link.label} is for"
+          options={[['', 'anybody'], ...job.plan.crew.map((p) => [p.id, p.name] as const)]}
           value={status.assignedTo ?? ''}
-          onchange={(e) => assign(e.currentTarget.value)}
-        >
-          <option value="" class="bg-paper">anybody</option>
-          {#each job.plan.crew as p (p.id)}<option value={p.id} class="bg-paper">{p.name}</option>{/each}
-        </select>
-      </label>
+          onchoose={assign}
+        />
+      </span>
     </h3>
     {#each ENDS as end (end)}
       {#if status[end].state === 'failed' || status[end].state === 'stale'}

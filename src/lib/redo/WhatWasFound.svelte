@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { saidOf } from '$core/model/end-name';
   import { MISTAKE_WORDS, mistakeText, PLACE_WORDS } from '$core/copper/mistake';
   import type { MistakePlace } from '$core/model/mistake-places';
@@ -33,9 +34,9 @@
       `${link.label}: found as explained.`,
     );
   }
-  function other(value: string): void {
-    const choice = choices[Number(value)];
-    if (value !== '' && choice)
+  function other(nth: number): void {
+    const choice = choices[nth];
+    if (choice)
       job.log.write(
         link.id,
         'found',
@@ -55,15 +56,15 @@
         .join(', and ')}</button
     >
   {/if}
-  <select
-    class="mt-2 h-12 w-full border border-rule bg-transparent px-2"
-    aria-label="Something else was found"
-    value=""
-    onchange={(e) => other(e.currentTarget.value)}
-  >
-    <option value="" class="bg-paper">{explained.length ? 'Something else …' : 'Choose …'}</option>
-    {#each choices as c, i (i)}<option value={String(i)} class="bg-paper"
-        >{saidOf(link, PLACE_WORDS[c.where])}: {MISTAKE_WORDS[c.kind]}</option
-      >{/each}
-  </select>
+  <Choice
+    bare
+    class="mt-2"
+    label="Something else was found"
+    placeholder={explained.length ? 'Something else …' : 'Choose …'}
+    options={choices.map(
+      (c, i) => [i, `${saidOf(link, PLACE_WORDS[c.where])}: ${MISTAKE_WORDS[c.kind]}`] as const,
+    )}
+    value={undefined}
+    onchoose={other}
+  />
 </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import {
     COLUMN_WORDS,
     COLUMNS_AS_READ,
@@ -47,35 +48,31 @@
   <li class="grid grid-cols-2 items-center gap-3 border-b border-rule py-1 sm:grid-cols-[1fr_1fr_14rem]">
     <span class="font-mono">{name}</span>
     <span class="hidden truncate text-sm text-faint sm:block">{sample(i)}</span>
-    <select
-      class="h-12 min-w-0 border border-ink bg-transparent px-2"
-      aria-label="{name} is"
+    <Choice
+      bare
+      label="{name} is"
+      options={[
+        ['', 'leave out'],
+        ['own', 'keep beside the link'],
+        ...COLUMNS_AS_READ.map((c) => [c, COLUMN_WORDS[c]] as const),
+      ]}
       value={columns[i] ?? ''}
-      onchange={(e) => give(i, e.currentTarget.value)}
-    >
-      <option value="" class="bg-paper">leave out</option>
-      <option value="own" class="bg-paper">keep beside the link</option>
-      {#each COLUMNS_AS_READ as c (c)}<option value={c} class="bg-paper">{COLUMN_WORDS[c]}</option>{/each}
-    </select>
+      onchoose={(c) => give(i, c)}
+    />
   </li>
 {/snippet}
 
 <section class="grid gap-3" aria-label="Columns">
   <h2 class="text-xl font-bold">Which column is which?</h2>
   <div class="grid items-end gap-2 sm:grid-cols-[1fr_auto]">
-    <label class="min-w-0 text-sm"
-      >{match.header.named
+    <Choice
+      label={match.header.named
         ? `header found in ${headerLines.length > 1 ? 'rows' : 'row'} ${headerLines.map((r) => r.line).join(' and ')}`
         : 'no header found: it is row'}
-      <select
-        class="field min-w-0"
-        value={match.header.at}
-        onchange={(e) => match.moveHeader(Number(e.currentTarget.value), match.header.rows)}
-      >
-        {#each match.headerRows as r (r.at)}<option value={r.at} class="bg-paper">{r.line}: {r.text}</option
-          >{/each}
-      </select>
-    </label>
+      options={match.headerRows.map((r) => [r.at, `${r.line}: ${r.text}`] as const)}
+      value={match.header.at}
+      onchoose={(at) => match.moveHeader(at, match.header.rows)}
+    />
     <label class="flex min-h-12 items-center gap-2"
       ><input
         type="checkbox"

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { readPoints, type Sides } from '$core/plan/arrange';
   import Segments from '$lib/controls/Segments.svelte';
   import { keepFloorPicture } from './floor-picture';
@@ -140,10 +141,12 @@
   {#if rooms > 1}
     <div class="grid gap-2">
       {#if corridors.length > 1}
-        <select class="field" aria-label="along which corridor" bind:value={along}>
-          {#each corridors as c, i (c.id)}<option value={c.id} class="bg-paper">corridor {i + 1}</option
-            >{/each}
-        </select>
+        <Choice
+          bare
+          label="along which corridor"
+          options={corridors.map((c, i) => [c.id, `corridor ${i + 1}`] as const)}
+          bind:value={along}
+        />
       {/if}
       <Segments label="Sides" options={SIDES} value={sides} columns={3} onchoose={(v) => (sides = v)} />
       <button class="act" onclick={() => draft.arrange(along || corridors[0]!.id, sides)}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { PANEL_SIZES } from '$core/schedule/places';
   import type { ScheduleTable } from './table.svelte';
 
@@ -18,17 +19,16 @@
           <span class="font-mono font-bold">{p.name}</span><span class="text-sm text-faint"
             >{p.closet}, up to port {p.highest}</span
           >
-          <select
-            class="h-12 bg-transparent px-1"
-            aria-label="Ports of {p.name}"
+          <Choice
+            bare
+            class="w-24"
+            label="Ports of {p.name}"
+            options={PANEL_SIZES.filter((n) => n >= p.highest || n === p.ports).map(
+              (n) => [n, String(n)] as const,
+            )}
             value={p.ports}
-            onchange={(e) => table.resize(p.key, Number(e.currentTarget.value))}
-          >
-            {#each PANEL_SIZES.filter((n) => n >= p.highest || n === p.ports) as n (n)}<option
-                value={n}
-                class="bg-paper">{n}</option
-              >{/each}
-          </select>
+            onchoose={(n) => table.resize(p.key, n)}
+          />
         </li>
       {/each}
     </ul>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import type { ProblemGroup } from '$core/schedule/grouped';
   import type { ScheduleTable } from './table.svelte';
 
@@ -51,15 +52,14 @@
                 >{oneMend(g) ? p.mend.says : `mend all ${g.problems.length}: ${p.mend.says} …`}</button
               >{/if}
             {#if p.choices}
-              <select
-                class="h-12 border border-ink bg-transparent px-2"
-                aria-label="{g.column} of {many ? `${g.problems.length} rows` : rowName(p.row)}"
-                onchange={(e) => e.currentTarget.value && table.setAll(g.problems, e.currentTarget.value)}
-              >
-                <option value="" class="bg-paper">choose</option>
-                {#each p.choices as c (c.value)}<option value={c.value} class="bg-paper">{c.says}</option
-                  >{/each}
-              </select>
+              <Choice
+                bare
+                class="w-48"
+                label="{g.column} of {many ? `${g.problems.length} rows` : rowName(p.row)}"
+                options={p.choices.map((c) => [c.value, c.says] as const)}
+                value={undefined}
+                onchoose={(v) => table.setAll(g.problems, v)}
+              />
             {/if}
             <button
               class="min-h-12 px-2 underline underline-offset-4"

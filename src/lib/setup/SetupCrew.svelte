@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import type { Person } from '$core/model/job';
   import { NewIds, slugOf } from '$core/plan/new-ids';
   import { useJob } from '$lib/job/open-job.svelte';
@@ -32,14 +33,13 @@
           maxlength="120"
           onchange={(e) => keep({ put: { crew: [{ ...p, name: e.currentTarget.value.trim() || p.name }] } })}
         />
-        <select
-          class="h-12 w-full min-w-0 border border-rule bg-transparent px-2"
-          aria-label="What {p.name} is"
+        <Choice
+          bare
+          label="What {p.name} is"
+          options={ROLES.map((r) => [r, r] as const)}
           value={p.role}
-          onchange={(e) => keep({ put: { crew: [{ ...p, role: e.currentTarget.value as Person['role'] }] } })}
-        >
-          {#each ROLES as r (r)}<option value={r} class="bg-paper">{r}</option>{/each}
-        </select>
+          onchoose={(role) => keep({ put: { crew: [{ ...p, role }] } })}
+        />
         <button
           class="h-12 min-w-10"
           aria-label="Take {p.name} out"

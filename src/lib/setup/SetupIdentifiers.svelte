@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { untrack } from 'svelte';
   import {
     doubles,
@@ -57,20 +58,13 @@
 
 <section class="grid gap-2">
   <h2 class="text-xl font-bold">What things are called</h2>
-  <label class="text-sm"
-    >start from
-    <select
-      class="field"
-      value=""
-      onchange={(e) => {
-        const style = IDENTIFIER_STYLES[Number(e.currentTarget.value)];
-        if (style) patterns = only(style);
-      }}
-    >
-      <option value="" class="bg-paper">a style …</option>
-      {#each IDENTIFIER_STYLES as s, i (s.name)}<option value={i} class="bg-paper">{s.name}</option>{/each}
-    </select>
-  </label>
+  <Choice
+    label="start from"
+    placeholder="a style …"
+    options={IDENTIFIER_STYLES.map((s, i) => [i, s.name] as const)}
+    value={undefined}
+    onchoose={(i) => (patterns = only(IDENTIFIER_STYLES[i]!))}
+  />
   {#each FIELDS as [field, name] (field)}
     <label class="text-sm"
       >{name}

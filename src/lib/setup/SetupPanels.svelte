@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import type { Panel } from '$core/model/job';
   import { MOST_PORTS } from '$core/model/limits';
   import { NewIds } from '$core/plan/new-ids';
@@ -61,14 +62,14 @@
             value={p.ports}
             onchange={(e) => resize(p, e.currentTarget.value)}
           />
-          <select
-            class="hidden h-12 border border-rule bg-transparent px-2 sm:block"
-            aria-label="Closet of panel {p.name}"
+          <Choice
+            bare
+            class="hidden w-44 sm:block"
+            label="Closet of panel {p.name}"
+            options={closets.map((c) => [c.id, c.name] as const)}
             value={p.space}
-            onchange={(e) => keep({ put: { panels: [{ ...p, space: e.currentTarget.value }] } })}
-          >
-            {#each closets as c (c.id)}<option value={c.id} class="bg-paper">{c.name}</option>{/each}
-          </select>
+            onchoose={(space) => keep({ put: { panels: [{ ...p, space }] } })}
+          />
           <span class="flex">
             <button
               class="h-12 min-w-10"
@@ -102,21 +103,21 @@
       aria-label="Name of the new panel"
       bind:value={name}
     />
-    <select
-      class="h-13 border border-ink bg-transparent px-1"
-      aria-label="Ports of the new panel"
+    <Choice
+      bare
+      class="w-20"
+      label="Ports of the new panel"
+      options={['12', '24', '48'].map((n) => [n, n] as const)}
       bind:value={ports}
-    >
-      {#each ['12', '24', '48'] as n (n)}<option value={n} class="bg-paper">{n}</option>{/each}
-    </select>
+    />
     {#if closets.length > 1}
-      <select
-        class="h-13 border border-ink bg-transparent px-2"
-        aria-label="Closet of the new panel"
+      <Choice
+        bare
+        class="w-40"
+        label="Closet of the new panel"
+        options={closets.map((c) => [c.id, c.name] as const)}
         bind:value={closet}
-      >
-        {#each closets as c (c.id)}<option value={c.id} class="bg-paper">{c.name}</option>{/each}
-      </select>
+      />
     {/if}
     <button class="act w-auto whitespace-nowrap">Add a panel</button>
   </form>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { spaceCode } from '$core/model/identifiers';
   import { sizeOf, type PlacesDraft } from './places.svelte';
 
@@ -71,15 +72,14 @@
           value={o.name}
           onchange={(e) => draft.changeOutlet(o.id, { name: e.currentTarget.value.trim() || o.name })}
         />
-        <select
-          class="h-12 border border-rule bg-transparent px-1"
-          aria-label="Positions of outlet {o.name}"
+        <Choice
+          bare
+          class="w-28"
+          label="Positions of outlet {o.name}"
+          options={Array.from({ length: 24 }, (_, i) => [i + 1, `${i + 1} pos.`] as const)}
           value={o.positions}
-          onchange={(e) => draft.changeOutlet(o.id, { positions: Number(e.currentTarget.value) })}
-        >
-          {#each { length: 24 } as _, i (i)}<option value={i + 1} class="bg-paper">{i + 1} pos.</option
-            >{/each}
-        </select>
+          onchoose={(positions) => draft.changeOutlet(o.id, { positions })}
+        />
         <button
           class="h-12 min-w-10"
           aria-label="Take outlet {o.name} out"

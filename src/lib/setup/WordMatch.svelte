@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { COLUMN_WORDS } from '$core/schedule/columns';
   import type { WordChoice } from '$core/schedule/words';
   import { CONNECTOR_FAMILIES, FAMILY_NAMES } from '$core/wiring/connector';
@@ -37,18 +38,14 @@
           <span class="hidden text-sm text-faint sm:block"
             >{COLUMN_WORDS[w.column]}, {w.count === 1 ? 'once' : `${w.count} times`}</span
           >
-          <select
-            class={[
-              'h-12 min-w-0 border bg-transparent px-2',
-              w.meant === undefined ? 'border-2 border-wrong' : 'border-ink',
-            ]}
-            aria-label="{w.text} stands for"
-            value={w.meant ?? ''}
-            onchange={(e) => match.setWord(w.key, e.currentTarget.value)}
-          >
-            {#if w.meant === undefined}<option value="" class="bg-paper">choose</option>{/if}
-            {#each options(w) as [value, says] (value)}<option {value} class="bg-paper">{says}</option>{/each}
-          </select>
+          <Choice
+            bare
+            class={{ 'border-2 border-wrong': w.meant === undefined }}
+            label="{w.text} stands for"
+            options={options(w)}
+            value={w.meant}
+            onchoose={(v) => match.setWord(w.key, v)}
+          />
         </li>
       {/each}
     </ul>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { ofLink } from '$core/model/of-link';
   import { entryWords } from '$core/log/entry-words';
   import { type LogEntry } from '$core/model/entry';
@@ -88,27 +89,21 @@
                 void job.outbox.sendAgain([mended(entry)]);
               }}
             >
-              <label class="text-sm"
-                >whose it is
-                <select class="field" bind:value={by}>
-                  {#each job.plan.whole.crew as p (p.id)}<option value={p.id} class="bg-paper"
-                      >{p.name}</option
-                    >{/each}
-                </select></label
-              >
+              <Choice
+                label="whose it is"
+                options={job.plan.whole.crew.map((p) => [p.id, p.name] as const)}
+                bind:value={by}
+              />
               {#if ofLink(entry)}<label class="text-sm"
                   >of which link<input class="field font-mono" maxlength="80" bind:value={link} /></label
                 >{/if}
-              <label class="text-sm"
-                >of which job
-                <select class="field" bind:value={to}>
-                  <option value={job.plan.id} class="bg-paper">{job.plan.name}</option>
-                  {#each jobs.filter((j) => j.id !== job.plan.id) as j (j.id)}<option
-                      value={j.id}
-                      class="bg-paper">{j.name}</option
-                    >{/each}
-                </select></label
-              >
+              <Choice
+                label="of which job"
+                options={[job.plan, ...jobs.filter((j) => j.id !== job.plan.id)].map(
+                  (j) => [j.id, j.name] as const,
+                )}
+                bind:value={to}
+              />
               <button class="act act-now">Send it like this</button>
             </form>
           {/if}

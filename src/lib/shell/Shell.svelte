@@ -6,7 +6,7 @@
   import type { Snippet } from 'svelte';
   import { onMount } from 'svelte';
   import { goto, invalidateAll, preloadCode } from '$app/navigation';
-  import { page } from '$app/state';
+  import { navigating, page } from '$app/state';
   import { useJob } from '$lib/job/open-job.svelte';
   import { bringBack } from '$lib/prove/draft';
   import StopSheet from './StopSheet.svelte';
@@ -97,15 +97,21 @@
   }
   /** The screen one is on, for another link. */
   const forLink = (id: string) => page.url.pathname.replace(`/${segment(at!)}`, `/${segment(id)}`);
+  /** The link one is on, or on the way to: a second press goes on from there. */
+  function headedFor(): string | undefined {
+    const to = navigating.to?.params?.link;
+    return to ? fromSegment(to) : at || undefined;
+  }
   function move(step: 1 | -1): void {
-    const i = job.plan.ordered.findIndex((l) => l.id === at);
+    const from = headedFor();
+    const i = job.plan.ordered.findIndex((l) => l.id === from);
     if (i < 0) return;
     const next = job.plan.ordered[(i + step + job.plan.ordered.length) % job.plan.ordered.length]!;
     void goto(forLink(next.id), { noScroll: true });
   }
   function movePanel(step: 1 | -1): void {
     const { groups } = job.plan;
-    const link = job.plan.link(at);
+    const link = job.plan.link(headedFor());
     const i = link ? groups.indexOf(job.plan.groupOf(link)!) : -1;
     const next = groups[(i + step + groups.length) % groups.length]?.links[0];
     if (link && next) void goto(forLink(next.id), { noScroll: true });

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { HANDS } from '$lib/round/hands';
   import { localTime } from '$lib/controls/time';
   import Segments from '$lib/controls/Segments.svelte';
@@ -47,12 +48,11 @@
     </p>
     <form class="grid gap-3" onsubmit={plan}>
       <div class="grid grid-cols-2 gap-2">
-        <label class="text-sm"
-          >closet you stand in
-          <select class="field" bind:value={session.closet}>
-            {#each session.closets as c (c.id)}<option value={c.id} class="bg-paper">{c.name}</option>{/each}
-          </select>
-        </label>
+        <Choice
+          label="closet you stand in"
+          options={session.closets.map((c) => [c.id, c.name] as const)}
+          bind:value={session.closet}
+        />
         <label class="text-sm"
           >loose cables there
           <input

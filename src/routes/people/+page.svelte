@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { onMount } from 'svelte';
   import { ROLE_WORDS, ROLES, type Role } from '$core/access/rights';
   import { askAccess, tellAccess, type Access, type LetIn } from '$lib/access/access';
@@ -84,19 +85,14 @@
         <label class="text-sm"
           >let in, by the name on the crew<input class="field" maxlength="120" bind:value={name} /></label
         >
-        <label class="text-sm"
-          >as
-          <select class="field" bind:value={role}>
-            {#each [...ROLES].reverse() as r (r)}<option value={r} class="bg-paper">{r}</option>{/each}
-          </select></label
-        >
+        <Choice label="as" options={[...ROLES].reverse().map((r) => [r, r] as const)} bind:value={role} />
         {#if role === 'client'}
-          <label class="text-sm sm:col-span-2 sm:row-start-2"
-            >who reads
-            <select class="field" bind:value={job}>
-              {#each jobs as j (j.id)}<option value={j.id} class="bg-paper">{j.name}</option>{/each}
-            </select></label
-          >
+          <Choice
+            class="sm:col-span-2 sm:row-start-2"
+            label="who reads"
+            options={jobs.map((j) => [j.id, j.name] as const)}
+            bind:value={job}
+          />
         {/if}
         <button class="act act-now" disabled={!name.trim()}>Show a code</button>
         <p class="text-sm text-faint sm:col-span-3">A {role} {ROLE_WORDS[role]}.</p>

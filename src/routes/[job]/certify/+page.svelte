@@ -188,15 +188,15 @@
       <p class={['border-l-8 pl-3 text-xl font-bold', sweep.pass ? 'border-ink' : 'border-wrong']}>
         {label.trim()}, {localTime(former.at)}: {sweptWords(sweptStatus(sweep))}.
       </p>
-      <label class="max-w-md text-sm"
-        >drawn
-        <select class="field" bind:value={() => keptShown, (p) => (drawn = p)}>
-          {#each PARAMETERS.filter((p) => sweep.lines.some((l) => l.parameter === p)) as p (p)}<option
-              value={p}
-              class="bg-paper">{PARAMETER_WORDS[p]}</option
-            >{/each}
-        </select>
-      </label>
+      <Choice
+        class="max-w-md"
+        label="drawn"
+        options={PARAMETERS.filter((p) => sweep.lines.some((l) => l.parameter === p)).map(
+          (p) => [p, PARAMETER_WORDS[p]] as const,
+        )}
+        value={keptShown}
+        onchoose={(p) => (drawn = p)}
+      />
       <SweepChart
         points={before}
         parameter={keptShown}
@@ -259,15 +259,15 @@
           </tbody>
         </table>
       </div>
-      <label class="max-w-md text-sm"
-        >drawn
-        <select class="field" bind:value={() => shown, (p) => (drawn = p)}>
-          {#each PARAMETERS.filter((p) => whole.some((x) => x.parameter === p)) as p (p)}<option
-              value={p}
-              class="bg-paper">{PARAMETER_WORDS[p]}</option
-            >{/each}
-        </select>
-      </label>
+      <Choice
+        class="max-w-md"
+        label="drawn"
+        options={PARAMETERS.filter((p) => whole.some((x) => x.parameter === p)).map(
+          (p) => [p, PARAMETER_WORDS[p]] as const,
+        )}
+        value={shown}
+        onchoose={(p) => (drawn = p)}
+      />
       <SweepChart points={whole} {before} parameter={shown} {category} {configured} />
       {#if former && before.length}<p class="text-sm text-faint">
           Dotted: the sweep kept before, {localTime(former.at)}.

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { untrack } from 'svelte';
   import Papa from 'papaparse';
   import { BOX_SIZES } from '$core/kit/boxes';
@@ -89,14 +90,16 @@
 <main class="grid grid-cols-[minmax(0,1fr)] content-start gap-6 px-3 py-4 lg:max-w-4xl lg:px-5">
   <h1 class="text-2xl font-bold">What it takes</h1>
   {#if closets.length > 1 || report}
-    <label class="max-w-md text-sm"
-      >for
-      <select class="field" bind:value={closet}>
-        <option value="" class="bg-paper">the whole job</option>
-        {#if report}<option value={NEXT_DAY} class="bg-paper">the next working day</option>{/if}
-        {#each closets as c (c.id)}<option value={c.id} class="bg-paper">{c.name}</option>{/each}
-      </select>
-    </label>
+    <Choice
+      class="max-w-md"
+      label="for"
+      options={[
+        ['', 'the whole job'],
+        ...(report ? [[NEXT_DAY, 'the next working day'] as const] : []),
+        ...closets.map((c) => [c.id, c.name] as const),
+      ]}
+      bind:value={closet}
+    />
   {/if}
   <section class="grid gap-2" aria-label="Parts">
     <table class="w-full text-left">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { apiAddress } from '$lib/address/address';
   import { onMount, untrack } from 'svelte';
   import { page } from '$app/state';
@@ -76,6 +77,17 @@
     ];
   });
   const local = $derived(/\/\/(localhost|127\.|\[::1\])/.test(choice.base));
+  const whose = $derived<[string, string][]>([
+    ...(asked.length ? [['asked', `the ${asked.length} links asked for`] as [string, string]] : []),
+    ['', `all ${job.plan.ordered.length} links`],
+    ...(fresh.length && fresh.length < job.plan.ordered.length
+      ? [[' new', `${fresh.length} not printed yet`] as [string, string]]
+      : []),
+    ...(stale.length
+      ? [[' stale', `${stale.length} that changed since they were printed`] as [string, string]]
+      : []),
+    ...job.plan.groups.map((g): [string, string] => [g.id, `${g.kind} ${g.name}`]),
+  ]);
 
   function turn(spot: LabelSpot): void {
     choice.spots = choice.spots.includes(spot)
@@ -160,29 +172,13 @@
       <a class="act act-now" href={job.at('setup')} data-main-action>Set the job up</a>
     {:else}
       <div class="grid gap-2 sm:grid-cols-2">
-        <label class="text-sm"
-          >for
-          <select class="field" bind:value={which}>
-            {#if asked.length}<option value="asked" class="bg-paper"
-                >the {asked.length} links asked for</option
-              >{/if}
-            <option value="" class="bg-paper">all {job.plan.ordered.length} links</option>
-            {#if fresh.length && fresh.length < job.plan.ordered.length}<option value=" new" class="bg-paper"
-                >{fresh.length} not printed yet</option
-              >{/if}
-            {#if stale.length}<option value=" stale" class="bg-paper"
-                >{stale.length} that changed since they were printed</option
-              >{/if}
-            {#each job.plan.groups as g (g.id)}<option value={g.id} class="bg-paper">{g.kind} {g.name}</option
-              >{/each}
-          </select>
-        </label>
-        <label class="text-sm"
-          >sheet
-          <select class="field" value={choice.sheetId} onchange={(e) => choice.take(e.currentTarget.value)}>
-            {#each LABEL_SHEETS as s (s.id)}<option value={s.id} class="bg-paper">{s.name}</option>{/each}
-          </select>
-        </label>
+        <Choice label="for" options={whose} bind:value={which} />
+        <Choice
+          label="sheet"
+          options={LABEL_SHEETS.map((s) => [s.id, s.name] as const)}
+          value={choice.sheetId}
+          onchoose={(id) => choice.take(id)}
+        />
       </div>
       <div class="grid grid-cols-2 gap-1" role="group" aria-label="Where labels go">
         {#each LABEL_SPOTS as spot (spot)}
@@ -255,13 +251,18 @@
               >address phones reach this server under
               <input class="field font-mono" bind:value={choice.base} onchange={() => choice.save()} />
             </label>
-            <label class="text-sm"
-              >opens
-              <select class="field" bind:value={choice.screen} onchange={() => choice.save()}>
-                <option value="prove" class="bg-paper">prove</option>
-                <option value="bench" class="bg-paper">bench</option>
-              </select>
-            </label>
+            <Choice
+              label="opens"
+              options={[
+                ['prove', 'prove'],
+                ['bench', 'bench'],
+              ] as const}
+              value={choice.screen}
+              onchoose={(screen) => {
+                choice.screen = screen;
+                choice.save();
+              }}
+            />
           </div>
           {#if local}<p class="border-l-4 border-ink pl-3 text-sm">
               This address works on this machine only: write the one other devices open Gauntlet under.

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import CordCells from '$lib/cords/CordCells.svelte';
   import { firstEnds } from '$core/log/first-ends';
   import { endName } from '$core/model/end-name';
@@ -81,12 +82,12 @@
   {/if}
   <div class="grid content-start gap-6">
     {#if panels.length < job.plan.panels.length}
-      <label class="text-sm"
-        >closet
-        <select class="field" value={closet} onchange={(e) => (chosen = e.currentTarget.value)}>
-          {#each closets as c (c.id)}<option value={c.id} class="bg-paper">{c.name}</option>{/each}
-        </select>
-      </label>
+      <Choice
+        label="closet"
+        options={closets.map((c) => [c.id, c.name] as const)}
+        value={closet}
+        onchoose={(c) => (chosen = c)}
+      />
     {/if}
     {#each panels as panel, nth (panel.id)}
       {@const links = job.plan.panelLinks(panel.id)}

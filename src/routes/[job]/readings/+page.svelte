@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Search from '$lib/controls/Search.svelte';
   import { joinReadings, type ReadingsFiles } from '$core/formats/readings-files';
   import { compareInstants } from '$core/log/effective';
   import { localTime } from '$lib/controls/time';
@@ -8,6 +9,7 @@
   import { useJob } from '$lib/job/open-job.svelte';
 
   const job = useJob();
+  const links = $derived(job.plan.ordered.map((l) => [l.id, l.label] as const));
   const SHOWN = 50;
   let file = $state.raw<ReadingsFiles | null>(null);
   let chosen: File[] = [];
@@ -150,16 +152,20 @@
           {#each file.unknown.slice(0, SHOWN) as u (u)}
             <li class="flex items-center gap-3">
               <span class="min-w-24 font-mono">{u}</span>
-              <select
-                class="h-12 border border-ink bg-transparent px-2 text-base"
-                aria-label="Link that {u} is"
-                bind:value={matched[u.toLowerCase()]}
-                onchange={() => void read()}
-              >
-                <option value={undefined} class="bg-paper">leave it out</option>
-                {#each job.plan.ordered as l (l.id)}<option value={l.id} class="bg-paper">{l.label}</option
-                  >{/each}
-              </select>
+              <Search
+                bare
+                label="Link that {u} is"
+                placeholder="left out: which link is it?"
+                options={links}
+                bind:value={
+                  () => matched[u.toLowerCase()] ?? '',
+                  (id) => {
+                    if (id) matched[u.toLowerCase()] = id;
+                    else delete matched[u.toLowerCase()];
+                    void read();
+                  }
+                }
+              />
             </li>
           {/each}
         </ul>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { reworkWalk } from '$core/survey/rework-walk';
   import { walkMinutes } from '$core/survey/distance';
   import PortStrip from '$lib/port-strip/PortStrip.svelte';
@@ -53,16 +54,14 @@
   {/if}
   {#if walk.stops.some((s) => s.space)}
     <div class="mt-1 flex flex-wrap items-center gap-x-4">
-      <label class="flex items-center gap-2 text-sm"
-        >I am in
-        <select
-          class="h-12 border border-ink bg-transparent px-2 text-base"
-          value={job.here.standingSpace()?.id}
-          onchange={(e) => job.here.standIn(e.currentTarget.value)}
-        >
-          {#each job.plan.spaces as s (s.id)}<option value={s.id} class="bg-paper">{s.name}</option>{/each}
-        </select>
-      </label>
+      <Choice
+        beside
+        class="w-64"
+        label="I am in"
+        options={job.plan.spaces.map((s) => [s.id, s.name] as const)}
+        value={job.here.standingSpace()?.id}
+        onchoose={(id) => job.here.standIn(id)}
+      />
       <p class="text-faint" data-testid="walk">
         {walk.stops.length}
         {walk.stops.length === 1 ? 'place' : 'places'}, {Math.round(walk.metres)} m on foot, about {Math.max(

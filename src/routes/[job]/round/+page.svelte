@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { onMount, untrack } from 'svelte';
   import { asking } from '$lib/address/address';
   import TesterSheet from '$lib/testers/TesterSheet.svelte';
@@ -43,18 +44,16 @@
       <h1 class="text-2xl font-bold">A round with numbered remotes</h1>
       <p>{session.toRead.length} links of this closet want a reading.</p>
       <div class="grid grid-cols-2 gap-2">
-        <label class="text-sm"
-          >closet
-          <select class="field" bind:value={session.closet}>
-            {#each session.closets as c (c.id)}<option value={c.id} class="bg-paper">{c.name}</option>{/each}
-          </select>
-        </label>
-        <label class="text-sm"
-          >remotes
-          <select class="field" bind:value={session.remotes}>
-            {#each [1, 2, 4, 8, 12, 16, 24] as n (n)}<option value={n} class="bg-paper">{n}</option>{/each}
-          </select>
-        </label>
+        <Choice
+          label="closet"
+          options={session.closets.map((c) => [c.id, c.name] as const)}
+          bind:value={session.closet}
+        />
+        <Choice
+          label="remotes"
+          options={[1, 2, 4, 8, 12, 16, 24].map((n) => [n, String(n)] as const)}
+          bind:value={session.remotes}
+        />
       </div>
       <Segments label="Hands" options={HANDS} value={session.hands} onchoose={(h) => (session.hands = h)} />
       <LeadsLine leads={session.leads} />

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { onMount } from 'svelte';
   import { v4 as uuid } from 'uuid';
   import { LEAD, LeadsInHand } from '$lib/leads/hand.svelte';
@@ -141,12 +142,7 @@
     onsubmit={add}
   >
     <label class="text-sm">name<input class="field" maxlength="120" bind:value={name} /></label>
-    <label class="text-sm"
-      >kind
-      <select class="field" bind:value={kind}>
-        {#each KINDS as x (x)}<option value={x} class="bg-paper">{x}</option>{/each}
-      </select>
-    </label>
+    <Choice label="kind" options={KINDS.map((x) => [x, x] as const)} bind:value={kind} />
     <label class="text-sm">lot<input class="field" maxlength="80" bind:value={lot} /></label>
     {#if COUNTED.has(kind)}
       <label class="text-sm"

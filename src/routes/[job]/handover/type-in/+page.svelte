@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { untrack } from 'svelte';
   import { readTypedLine } from '$core/handover/typed-sheet';
   import { judgeMeasured } from '$core/log/judge-measured';
@@ -123,19 +124,9 @@
     >; or the walk as it was shown, such as <span class="font-mono">mr 1 2 6 4 5 3 7 8</span>.
   </p>
   <div class="grid gap-2 sm:grid-cols-3">
-    <label class="text-sm"
-      >place
-      <select class="field" bind:value={place}>
-        {#each job.plan.spaces as s (s.id)}<option value={s.id} class="bg-paper">{s.name}</option>{/each}
-      </select></label
-    >
+    <Choice label="place" options={job.plan.spaces.map((s) => [s.id, s.name] as const)} bind:value={place} />
     <label class="text-sm">done at<input class="field" type="datetime-local" bind:value={at} /></label>
-    <label class="text-sm"
-      >by
-      <select class="field" bind:value={by}>
-        {#each job.plan.crew as p (p.id)}<option value={p.id} class="bg-paper">{p.name}</option>{/each}
-      </select></label
-    >
+    <Choice label="by" options={job.plan.crew.map((p) => [p.id, p.name] as const)} bind:value={by} />
   </div>
   <form class="grid gap-3" onsubmit={keep}>
     {#if !rows.length}<p class="text-lg">Everything here is proven: there is nothing to type in.</p>{/if}

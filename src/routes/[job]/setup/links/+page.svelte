@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { asking } from '$lib/address/address';
   import { untrack } from 'svelte';
   import { goto } from '$app/navigation';
@@ -170,15 +171,14 @@
         >
         {#if job.plan.ordered.length}
           <section class="grid grid-cols-[1fr_auto] items-end gap-2">
-            <label class="text-sm"
-              >edit what is there
-              <select class="field" bind:value={panel}>
-                {#each job.plan.panels as p (p.id)}<option value={p.id} class="bg-paper"
-                    >panel {p.name}</option
-                  >{/each}
-                <option value="" class="bg-paper">all {job.plan.ordered.length} links</option>
-              </select>
-            </label>
+            <Choice
+              label="edit what is there"
+              options={[
+                ...job.plan.panels.map((p) => [p.id, `panel ${p.name}`] as const),
+                ['', `all ${job.plan.ordered.length} links`],
+              ]}
+              bind:value={panel}
+            />
             <button class="act w-auto" onclick={edit}>Edit the table</button>
           </section>
           <a class="act" href="/api/jobs/{job.plan.id}/schedule" download>Save the schedule as CSV</a>
@@ -223,14 +223,18 @@
   {:else if step === 'match'}
     <div class="grid gap-3 lg:max-w-3xl">
       {#if choices.length > 1}
-        <label class="text-sm"
-          >sheet
-          <select class="field" value={chosen} onchange={(e) => pick(Number(e.currentTarget.value))}>
-            {#each choices as c, i (i)}<option value={i} class="bg-paper"
-                >{c.sheets.length > 1 ? `${c.sheets.length} sheets together: ` : ''}{c.name}, {c.rows} rows</option
-              >{/each}
-          </select>
-        </label>
+        <Choice
+          label="sheet"
+          options={choices.map(
+            (c, i) =>
+              [
+                i,
+                `${c.sheets.length > 1 ? `${c.sheets.length} sheets together: ` : ''}${c.name}, ${c.rows} rows`,
+              ] as const,
+          )}
+          value={chosen}
+          onchoose={pick}
+        />
       {/if}
       {#if match}{#key match}<ColumnMatch {match} onmatched={matched} />{/key}{/if}
     </div>

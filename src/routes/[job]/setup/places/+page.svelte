@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Choice from '$lib/controls/Choice.svelte';
   import { onMount, untrack } from 'svelte';
   import { STAIRS_METRES, walkMinutes } from '$core/survey/distance';
   import DraftLine from '$lib/setup/DraftLine.svelte';
@@ -95,19 +96,12 @@
     <section class="grid gap-2" aria-label="How long a walk is">
       <h2 class="font-bold">How long is the walk?</h2>
       <div class="grid grid-cols-2 gap-2">
-        <label class="text-sm"
-          >from
-          <select class="field" bind:value={from}>
-            {#each draft.spaces as s (s.id)}<option value={s.id} class="bg-paper">{s.name}</option>{/each}
-          </select>
-        </label>
-        <label class="text-sm"
-          >to
-          <select class="field" bind:value={to}>
-            <option value="" class="bg-paper">the one chosen</option>
-            {#each draft.spaces as s (s.id)}<option value={s.id} class="bg-paper">{s.name}</option>{/each}
-          </select>
-        </label>
+        <Choice label="from" options={draft.spaces.map((s) => [s.id, s.name] as const)} bind:value={from} />
+        <Choice
+          label="to"
+          options={[['', 'the one chosen'], ...draft.spaces.map((s) => [s.id, s.name] as const)]}
+          bind:value={to}
+        />
       </div>
       {#if walk}
         <p data-testid="walk">
