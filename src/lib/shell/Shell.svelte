@@ -6,7 +6,7 @@
   import type { Snippet } from 'svelte';
   import { onMount } from 'svelte';
   import { goto, invalidateAll, preloadCode } from '$app/navigation';
-  import { navigating, page } from '$app/state';
+  import { page } from '$app/state';
   import { useJob } from '$lib/job/open-job.svelte';
   import { bringBack } from '$lib/prove/draft';
   import StopSheet from './StopSheet.svelte';
@@ -97,24 +97,25 @@
   }
   /** The screen one is on, for another link. */
   const forLink = (id: string) => page.url.pathname.replace(`/${segment(at!)}`, `/${segment(id)}`);
-  /** The link one is on, or on the way to: a second press goes on from there. */
-  function headedFor(): string | undefined {
-    const to = navigating.to?.params?.link;
-    return to ? fromSegment(to) : at || undefined;
+  /** The link one is on the way to: a second press goes on from there. */
+  let headed: string | undefined;
+  function goTo(id: string): void {
+    headed = id;
+    void goto(forLink(id), { noScroll: true }).finally(() => {
+      if (headed === id) headed = undefined;
+    });
   }
   function move(step: 1 | -1): void {
-    const from = headedFor();
-    const i = job.plan.ordered.findIndex((l) => l.id === from);
+    const i = job.plan.ordered.findIndex((l) => l.id === (headed ?? at));
     if (i < 0) return;
-    const next = job.plan.ordered[(i + step + job.plan.ordered.length) % job.plan.ordered.length]!;
-    void goto(forLink(next.id), { noScroll: true });
+    goTo(job.plan.ordered[(i + step + job.plan.ordered.length) % job.plan.ordered.length]!.id);
   }
   function movePanel(step: 1 | -1): void {
     const { groups } = job.plan;
-    const link = job.plan.link(headedFor());
+    const link = job.plan.link(headed ?? at);
     const i = link ? groups.indexOf(job.plan.groupOf(link)!) : -1;
     const next = groups[(i + step + groups.length) % groups.length]?.links[0];
-    if (link && next) void goto(forLink(next.id), { noScroll: true });
+    if (link && next) goTo(next.id);
   }
 
   /** Enter or space held on a button presses it again and again by itself: not here. */
