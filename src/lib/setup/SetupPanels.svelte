@@ -64,7 +64,7 @@
           />
           <Choice
             bare
-            class="hidden w-44 sm:block"
+            class="hidden sm:block"
             label="Closet of panel {p.name}"
             options={closets.map((c) => [c.id, c.name] as const)}
             value={p.space}
@@ -105,7 +105,7 @@
     />
     <Choice
       bare
-      class="w-20"
+      class="w-20 sm:w-auto"
       label="Ports of the new panel"
       options={['12', '24', '48'].map((n) => [n, n] as const)}
       bind:value={ports}
@@ -113,7 +113,7 @@
     {#if closets.length > 1}
       <Choice
         bare
-        class="w-40"
+        class="sm:w-auto"
         label="Closet of the new panel"
         options={closets.map((c) => [c.id, c.name] as const)}
         bind:value={closet}

@@ -64,9 +64,9 @@
   <h3 class="font-bold">Outlets</h3>
   <ul class="border-t border-rule">
     {#each outlets as o (o.id)}
-      <li class="grid grid-cols-[1fr_5rem_auto] items-center gap-2 border-b border-rule py-1">
+      <li class="grid grid-cols-[minmax(0,1fr)_6.5rem_auto] items-center gap-2 border-b border-rule py-1">
         <input
-          class="h-12 border border-rule bg-transparent px-2"
+          class="h-13 w-full min-w-0 border border-rule bg-transparent px-2"
           aria-label="Name of outlet {o.name}"
           maxlength="120"
           value={o.name}
@@ -74,7 +74,6 @@
         />
         <Choice
           bare
-          class="w-28"
           label="Positions of outlet {o.name}"
           options={Array.from({ length: 24 }, (_, i) => [i + 1, `${i + 1} pos.`] as const)}
           value={o.positions}

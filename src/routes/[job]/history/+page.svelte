@@ -53,12 +53,14 @@
   <h1 class="text-2xl font-bold">{link ? `What happened to ${link.label}` : 'What happened on this job'}</h1>
   <div class="mt-3 grid grid-cols-2 items-end gap-2 sm:flex sm:flex-wrap sm:items-end">
     <Choice
+      class="sm:w-44"
       label="who"
       options={[['', 'anybody'], ...job.plan.whole.crew.map((p) => [p.id, p.name] as const)]}
       value={data.filter.by ?? ''}
       onchoose={(v) => narrow('by', v)}
     />
     <Choice
+      class="sm:w-44"
       label="what"
       options={[['', 'anything'], ...KINDS]}
       value={data.filter.kind ?? ''}
