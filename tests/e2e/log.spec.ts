@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { KIND_WORDS } from '../../src/core/log/entry-words';
 import { ownJob } from '../support/job';
 import { choose, armed, cell, kept, open, ready, workAs } from '../support/page';
 
@@ -82,7 +83,7 @@ test('fail, redo, stale, proven, with the finding written down, undone and told 
   await expect(told.filter({ hasText: 'found:' })).toHaveCount(2);
   await expect(told.filter({ hasText: 'took an entry back' })).toHaveCount(1);
   await expect(told.filter({ hasText: 'fail by a wiremap: contact 4 open' })).toHaveCount(1);
-  await choose(page.getByRole('combobox', { name: 'what' }), 'reading');
+  await choose(page.getByRole('combobox', { name: 'what' }), KIND_WORDS.reading);
   await expect(told).toHaveCount(2);
   const csv = await (await request.get(`/api/jobs/${job}/history?link=K1-20&kind=reading`)).text();
   expect(csv.trimEnd().split('\r\n')).toHaveLength(3);
