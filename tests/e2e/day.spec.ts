@@ -1,3 +1,4 @@
+import { BROWSER } from '../support/browser';
 import { chromium, expect, test, type BrowserContext, type Page } from '@playwright/test';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -33,7 +34,7 @@ test.afterEach(async () => {
 async function browser(use: object): Promise<Page> {
   context = await chromium.launchPersistentContext(join(dir, 'profile'), {
     ...use,
-    executablePath: '/usr/bin/chromium',
+    executablePath: BROWSER,
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
     reducedMotion: 'reduce',
   });
