@@ -1,5 +1,4 @@
 import { defineConfig } from '@playwright/test';
-import { BROWSER } from './tests/support/browser';
 
 const port = Number(process.env.TEST_PORT ?? 4859);
 
@@ -14,7 +13,7 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     launchOptions: {
-      executablePath: BROWSER,
+      executablePath: '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
     },
     reducedMotion: 'reduce',

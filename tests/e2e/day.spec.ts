@@ -1,4 +1,3 @@
-import { BROWSER } from '../support/browser';
 import { chromium, expect, test, type BrowserContext, type Page } from '@playwright/test';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -34,7 +33,7 @@ test.afterEach(async () => {
 async function browser(use: object): Promise<Page> {
   context = await chromium.launchPersistentContext(join(dir, 'profile'), {
     ...use,
-    executablePath: BROWSER,
+    executablePath: '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
     reducedMotion: 'reduce',
   });
