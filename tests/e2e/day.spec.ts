@@ -78,6 +78,8 @@ test('a day without the server: terminated, proven, done again with a picture, t
   await expect(page.getByTestId('kept')).toHaveText('10 waiting for the server');
   await open(page, at('prove/K1-01'));
   for (const n of ten.slice(0, 4)) await pass(page, `K1-${n}`);
+  await expect(page.getByRole('heading', { name: 'K1-05', exact: true })).toBeVisible();
+  await armed(page);
   await page.keyboard.type('12305678');
   await expect(page.getByTestId('question')).not.toBeEmpty();
   await armed(page);
