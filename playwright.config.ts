@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { BROWSER } from './tests/support/browser';
 
 const port = Number(process.env.TEST_PORT ?? 4859);
 
@@ -13,7 +14,7 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: BROWSER,
       args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
     },
     reducedMotion: 'reduce',

@@ -1,5 +1,5 @@
 /** Runs every check and adds their counts up into one closing line. */
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -14,7 +14,6 @@ const run = (name, args, env = {}) => {
       .status === 0
   );
 };
-const single = (name, args) => (run(name, args) ? passed++ : failed++);
 /** Counts what a runner reported; a runner that ended without a report counts as one failure. */
 const counted = (ok, file, count) => {
   try {
@@ -26,19 +25,33 @@ const counted = (ok, file, count) => {
   }
 };
 
-single('lint', ['eslint', '.']);
-single('format', ['prettier', '--check', '.', '--log-level', 'warn']);
-single('kit types', ['svelte-kit', 'sync']);
-single('core types', ['tsc', '-p', 'src/core']);
-single('types', [
-  'svelte-check',
-  '--tsconfig',
-  './tsconfig.json',
-  '--threshold',
-  'warning',
-  '--output',
-  'human',
-]);
+/** One check of the sources; what it says is shown in one piece, as another runs beside it. */
+const single = (name, args) =>
+  new Promise((done) => {
+    const said = [];
+    const child = spawn('npx', ['--no-install', ...args], { stdio: ['ignore', 'pipe', 'pipe'] });
+    child.stdout.on('data', (piece) => said.push(piece));
+    child.stderr.on('data', (piece) => said.push(piece));
+    child.on('error', (error) => said.push(Buffer.from(`${error.message}\n`)));
+    child.on('close', (code) => {
+      console.log(`\n== ${name}`);
+      process.stdout.write(Buffer.concat(said));
+      if (code === 0) passed++;
+      else failed++;
+      done();
+    });
+  });
+
+const types = async () => {
+  await single('kit types', ['svelte-kit', 'sync']);
+  await single('types', ['svelte-check', '--tsconfig', './tsconfig.json', '--threshold', 'warning', '--output', 'human']); // prettier-ignore
+};
+const others = async () => {
+  await single('lint', ['eslint', '.']);
+  await single('format', ['prettier', '--check', '.', '--log-level', 'warn']);
+  await single('core types', ['tsc', '-p', 'src/core']);
+};
+await Promise.all([types(), others()]);
 counted(
   run('unit', [
     'vitest',

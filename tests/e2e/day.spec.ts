@@ -2,6 +2,7 @@ import { chromium, expect, test, type BrowserContext, type Page } from '@playwri
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { BROWSER } from '../support/browser';
 import { pedal } from '../support/bench';
 import { allSeated, demoCopy } from '../support/job';
 import { armed, cell, kept, open, ready, written } from '../support/page';
@@ -33,7 +34,7 @@ test.afterEach(async () => {
 async function browser(use: object): Promise<Page> {
   context = await chromium.launchPersistentContext(join(dir, 'profile'), {
     ...use,
-    executablePath: '/usr/bin/chromium',
+    executablePath: BROWSER,
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
     reducedMotion: 'reduce',
   });

@@ -103,6 +103,7 @@ test(
       await expect(page.getByTestId('verdict')).toContainText('contact 8 open');
       await armed(page);
       await page.getByRole('button', { name: /^Log fail/ }).click();
+      await kept(page);
     }
     await expect(page.getByTestId('pattern')).toContainText('K1-21, K1-22 and K2-08: contact 8 open');
     await page.getByRole('button', { name: 'Prove the test leads' }).click();
@@ -542,4 +543,35 @@ test('two presses of an arrow in a row are two ports @laptop', async ({ page, re
   await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('ArrowLeft');
   await expect(page.getByRole('heading', { name: 'K1-19', exact: true })).toBeVisible();
+});
+
+test('what is typed while the next port is on its way is read at that port @laptop', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/prove/K1-20`);
+  await armed(page);
+  // In one turn of the page, as soon as it has set out: the port before is still the one shown.
+  const pressed = (keys: string) =>
+    page.evaluate(async (typed) => {
+      for (const key of typed.split(' ')) {
+        document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+        for (let i = 0; i < 12; i++) await null;
+      }
+    }, keys);
+  await pressed('ArrowRight 1 2 3 4 5 6 7');
+  await expect(page.getByRole('heading', { name: 'K1-21', exact: true })).toBeVisible();
+  await expect(page.getByTestId('walk')).toHaveText('1 2 3 4 5 6 7');
+  await page.keyboard.press('8');
+  await expect(page.getByTestId('verdict')).toContainText('ass');
+  await armed(page);
+  // A pass goes on to the next, and the digits after it with it; nothing is logged that nobody has seen.
+  await pressed('Enter 1 2 3 6 5 4 7 8 Enter a');
+  await expect(page.getByRole('heading', { name: 'K1-22', exact: true })).toBeVisible();
+  await expect(page.getByTestId('walk')).toHaveText('1 2 3 6 5 4 7 8');
+  await expect(page.getByTestId('verdict')).toContainText('Fail');
+  await expect(page.getByTestId('undo-line')).toContainText('K1-21: pass logged');
+  await open(page, `/${job}/prove/K1-20`);
+  await expect(page.getByTestId('walk')).toHaveText('');
 });

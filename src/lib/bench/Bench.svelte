@@ -10,7 +10,7 @@
   import { belongsAt, type BenchConductor, type BenchContact } from '$core/bench/seats';
   import type { Link } from '$core/model/job';
   import type { End } from '$core/wiring/conductors';
-  import { typing } from '$lib/controls/keys';
+  import { forThisScreen, leaving, typing } from '$lib/controls/keys';
   import { keepAwake } from '$lib/device/awake';
   import { useJob } from '$lib/job/open-job.svelte';
   import { conductorText } from '$lib/strand/words';
@@ -123,7 +123,7 @@
   }
 
   function onkeydown(event: KeyboardEvent): void {
-    if (event.key !== 'PageUp' || typing(event)) return;
+    if (event.key !== 'PageUp' || !forThisScreen(event)) return;
     session.back();
     event.preventDefault();
   }
@@ -131,7 +131,7 @@
 
 <svelte:window
   {onkeydown}
-  onkeydowncapture={(e) => byEar(e) && !e.repeat && hands.down()}
+  onkeydowncapture={(e) => byEar(e) && !e.repeat && !leaving() && hands.down()}
   onkeyupcapture={(e) => byEar(e) && hands.up()}
   onblur={() => hands.letGo()}
 />

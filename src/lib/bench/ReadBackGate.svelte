@@ -3,7 +3,7 @@
   import { findingWords, PATTERN_HINTS } from '$core/bench/read-back';
   import type { BenchConductor } from '$core/bench/seats';
   import { CONDUCTORS } from '$core/wiring/conductors';
-  import { pressesFocus, typing } from '$lib/controls/keys';
+  import { forThisScreen } from '$lib/controls/keys';
   import Swatch from '$lib/strand/Swatch.svelte';
   import { conductorText } from '$lib/strand/words';
   import GateSteps from './GateSteps.svelte';
@@ -42,7 +42,7 @@
   const begun = $derived(session.held.length > 0);
 
   function onkeydown(event: KeyboardEvent): void {
-    if (event.ctrlKey || event.metaKey || event.altKey || typing(event) || pressesFocus(event)) return;
+    if (!forThisScreen(event)) return;
     const choice = /^[1-9]$/.test(event.key) ? choices[Number(event.key) - 1] : undefined;
     if (event.repeat) return;
     if (choice && asked && !wrong && !over) session.tap(choice);

@@ -1,3 +1,5 @@
+import { navigating } from '$app/state';
+
 /** A key and what it does, for the list behind `?`. */
 export interface KeyHelp {
   keys: string[];
@@ -27,6 +29,18 @@ export function typing(event: KeyboardEvent): boolean {
     target.closest('[role="dialog"], [role="combobox"], [role="listbox"]') !== null
   );
 }
+
+/**
+ * Whether another screen is on its way: the one still shown is done with, and what is pressed now is meant for the next.
+ */
+export const leaving = (): boolean => navigating.to !== null;
+
+/** Whether a key is a screen's: neither a field's or a button's, nor the browser's. */
+export const forAScreen = (event: KeyboardEvent): boolean =>
+  !event.ctrlKey && !event.metaKey && !event.altKey && !typing(event) && !pressesFocus(event);
+
+/** Whether a key is for the screen that is shown, and not for the next one. */
+export const forThisScreen = (event: KeyboardEvent): boolean => forAScreen(event) && !leaving();
 
 /** Whether the key would press the button or link that has the focus. */
 export const pressesFocus = (event: KeyboardEvent): boolean =>

@@ -2,7 +2,7 @@
   import { untrack } from 'svelte';
   import { markChoice, type ChoiceQuestion } from '$core/drill/question';
   import ConnectorDrawing from '$lib/bench/ConnectorDrawing.svelte';
-  import { typing } from '$lib/controls/keys';
+  import { forThisScreen } from '$lib/controls/keys';
   import { seenOf } from './seen';
   import type { Asking } from './asking';
   import ShownReading from './ShownReading.svelte';
@@ -33,7 +33,7 @@
     );
   }
   function onkeydown(event: KeyboardEvent): void {
-    if (event.ctrlKey || event.metaKey || event.altKey || event.repeat || typing(event)) return;
+    if (event.repeat || !forThisScreen(event)) return;
     const option = /^[1-9]$/.test(event.key) ? q.options[Number(event.key) - 1] : undefined;
     if (!option) return;
     turn(option.id);

@@ -6,7 +6,7 @@
   import type { OrderQuestion } from '$core/drill/question';
   import { CONDUCTORS } from '$core/wiring/conductors';
   import ConnectorDrawing from '$lib/bench/ConnectorDrawing.svelte';
-  import { typing } from '$lib/controls/keys';
+  import { forThisScreen } from '$lib/controls/keys';
   import Swatch from '$lib/strand/Swatch.svelte';
   import { conductorText } from '$lib/strand/words';
   import { seenOf } from './seen';
@@ -25,7 +25,7 @@
     laid = [...laid, c];
   }
   function onkeydown(event: KeyboardEvent): void {
-    if (event.ctrlKey || event.metaKey || event.altKey || event.repeat || typing(event)) return;
+    if (event.repeat || !forThisScreen(event)) return;
     const choice = /^[1-8]$/.test(event.key) ? CONDUCTORS[Number(event.key) - 1] : undefined;
     if (choice) lay(choice);
     else if (event.key === 'Backspace' && !answered) laid = laid.slice(0, -1);

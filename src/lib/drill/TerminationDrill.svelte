@@ -5,7 +5,7 @@
   import { beginTermination, goOn, sayable, seenAt, stopFor, terminationResult, uncaught, type Termination } from '$core/drill/termination'; // prettier-ignore
   import { FAMILY_NAMES } from '$core/wiring/connector';
   import ConnectorDrawing from '$lib/bench/ConnectorDrawing.svelte';
-  import { typing } from '$lib/controls/keys';
+  import { forThisScreen } from '$lib/controls/keys';
   import { seenAtBench } from './seen';
   import type { DrillSession } from './session.svelte';
 
@@ -44,7 +44,7 @@
     session.rate({ right, ...(slip ? { slip } : {}) }, rating);
   }
   function onkeydown(event: KeyboardEvent): void {
-    if (event.ctrlKey || event.metaKey || event.altKey || event.repeat || typing(event)) return;
+    if (event.repeat || !forThisScreen(event)) return;
     const option = /^[1-9]$/.test(event.key) ? options[Number(event.key) - 1] : undefined;
     if (option) stop(option);
   }

@@ -5,7 +5,7 @@ export class LampPad {
   answers = $state<Contact[][]>([]);
   /** The next tap adds a lamp to the last contact instead of going on. */
   adding = $state(false);
-  /** What it showed is logged and the next port is on its way: a tap is meant for that one. */
+  /** Another screen is on its way: a tap on this one is meant for nobody. */
   deaf = $state(false);
 
   /** How many contacts there are to answer. */

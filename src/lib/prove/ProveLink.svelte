@@ -1,7 +1,8 @@
 <script lang="ts">
   import { endName, saidOf } from '$core/model/end-name';
   import { onMount, untrack } from 'svelte';
-  import { page } from '$app/state';
+  import { navigating, page } from '$app/state';
+  import { fromSegment } from '$lib/address/address';
   import { innerWidth } from 'svelte/reactivity/window';
   import type { Link } from '$core/model/job';
   import { copperAsOrdered } from '$core/copper/copper';
@@ -11,7 +12,7 @@
   import { ENDS, type Contact } from '$core/wiring/conductors';
   import LampPad from '$lib/lamp-pad/LampPad.svelte';
   import Loom from '$lib/loom/Loom.svelte';
-  import { pressesFocus, typing } from '$lib/controls/keys';
+  import { forAScreen, leaving } from '$lib/controls/keys';
   import SweepNext from '$lib/certify/SweepNext.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import LeadsLine from '$lib/leads/LeadsLine.svelte';
@@ -31,6 +32,7 @@
   import ExchangedNote from './ExchangedNote.svelte';
   import LengthAndResult from './LengthAndResult.svelte';
   import { ProveSession } from './session.svelte';
+  import { isAnswer, takeTypedAhead, typeAhead } from './typed-ahead';
 
   let { link }: { link: Link } = $props();
   const job = useJob();
@@ -40,6 +42,8 @@
   onMount(() => {
     showsOptions = !upright;
     session.resume();
+    const ahead = takeTypedAhead(link.id);
+    if (session.untouched) for (const key of ahead) answer(key);
     if (page.url.searchParams.get('show') === 'last' && session.untouched) session.showLast();
     const endGuard = session.guard.shown();
     const endClock = session.leads.watchClock();
@@ -116,23 +120,32 @@
     });
   });
 
-  function onkeydown(event: KeyboardEvent): void {
-    if (
-      event.repeat ||
-      event.ctrlKey ||
-      event.metaKey ||
-      event.altKey ||
-      typing(event) ||
-      pressesFocus(event)
-    )
-      return;
+  // What is tapped on a screen that is left is meant for nobody.
+  $effect(() => {
+    session.pad.deaf = navigating.to !== null;
+  });
+
+  /** Takes a key that says what a contact answered; false where it says nothing here. */
+  function answer(key: string): boolean {
     const { pad } = session;
-    if (/^[1-8]$/.test(event.key) || (session.pad.size === 9 && event.key.toLowerCase() === 's'))
-      pad.tap(event.key.toUpperCase() as Contact);
-    else if (event.key === '0' || event.key === '-') pad.tap(null);
-    else if (event.key === '+') pad.adding = pad.answers.length > 0;
-    else if (event.key === 'Backspace') pad.back();
-    else if ((event.key === 'a' || event.key === 'Enter') && session.untouched) void session.logAllGood();
+    if (/^[1-8]$/.test(key) || (pad.size === 9 && key.toLowerCase() === 's'))
+      pad.tap(key.toUpperCase() as Contact);
+    else if (key === '0' || key === '-') pad.tap(null);
+    else if (key === '+') pad.adding = pad.answers.length > 0;
+    else if (key === 'Backspace') pad.back();
+    else return false;
+    return true;
+  }
+  function onkeydown(event: KeyboardEvent): void {
+    if (event.repeat || !forAScreen(event)) return;
+    if (leaving()) {
+      const { to, complete } = navigating;
+      if (to?.params?.link && complete && isAnswer(event.key))
+        typeAhead(fromSegment(to.params.link), event.key, complete);
+      return;
+    }
+    if (answer(event.key)) return event.preventDefault();
+    if ((event.key === 'a' || event.key === 'Enter') && session.untouched) void session.logAllGood();
     else if (event.key === 'Enter' && judgement) void session.log();
     else if (event.key === 'r') session.readAgain();
     else return;

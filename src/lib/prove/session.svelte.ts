@@ -1,6 +1,7 @@
 import { laidLink } from '$core/log/laid-link';
 import { endName } from '$core/model/end-name';
 import { goto } from '$app/navigation';
+import { leaving } from '$lib/controls/keys';
 import { LEAST_LINK_METRES } from '$core/electrical/limits';
 import { judgeMeasured, lengthDoubt } from '$core/log/judge-measured';
 import { specOf } from '$core/log/link-spec';
@@ -603,6 +604,7 @@ export class ProveSession {
    * screen long enough to be seen, and without saying what it was read with.
    */
   async logAllGood(): Promise<void> {
+    if (leaving()) return;
     if (this.evidence === null) return void (this.job.tester.asking = true);
     if (this.pad.answers.length || this.splits.length || !this.guard.armed) return;
     // On an empty pad nothing of an old reading is left.
@@ -657,18 +659,13 @@ export class ProveSession {
   async log(): Promise<void> {
     if (!this.measured || !this.judgement || this.problem || this.askAboutAllOpen || this.askAboutLength)
       return;
-    if (!this.guard.take()) return;
+    if (leaving() || !this.guard.take()) return;
     this.logReading();
     this.readAgain();
     this.kept.drop();
     const next = this.job.nextToProve(this.link.id);
-    this.pad.deaf = true;
-    try {
-      if (this.after === 'round') await goto(this.job.at('round'));
-      else if (this.link.cord) await goto(this.job.afterCord(this.link.cord, this.link.id), { noScroll: true });
-      else await goto(next ? this.job.at('prove', next.id) : asking(this.job.at('rack'), { at: this.link.id }), { noScroll: true }); // prettier-ignore
-    } finally {
-      this.pad.deaf = false;
-    }
+    if (this.after === 'round') await goto(this.job.at('round'));
+    else if (this.link.cord) await goto(this.job.afterCord(this.link.cord, this.link.id), { noScroll: true });
+    else await goto(next ? this.job.at('prove', next.id) : asking(this.job.at('rack'), { at: this.link.id }), { noScroll: true }); // prettier-ignore
   }
 }

@@ -11,11 +11,13 @@
   let typed = $state('');
   let stairsTo = $state('');
   let copyTo = $state('');
-  let along = $state('');
+  let picked = $state('');
   let sides = $state<Sides>('both');
   let metres = $state('');
   let working = $state(false);
   const corridors = $derived(draft.drawn.corridors ?? []);
+  /** The corridor rooms are set along: the one that was picked, while it is there. */
+  const along = $derived((corridors.find((c) => c.id === picked) ?? corridors[0])?.id ?? '');
   const stairs = $derived(draft.drawn.stairs ?? []);
   const rooms = $derived(draft.here.filter((s) => s.kind === 'room').length);
   const SIDES = [
@@ -145,11 +147,12 @@
           bare
           label="along which corridor"
           options={corridors.map((c, i) => [c.id, `corridor ${i + 1}`] as const)}
-          bind:value={along}
+          value={along}
+          onchoose={(id) => (picked = id)}
         />
       {/if}
       <Segments label="Sides" options={SIDES} value={sides} columns={3} onchoose={(v) => (sides = v)} />
-      <button class="act" onclick={() => draft.arrange(along || corridors[0]!.id, sides)}
+      <button class="act" onclick={() => draft.arrange(along, sides)}
         >Set the {rooms} rooms along it, by their names</button
       >
     </div>

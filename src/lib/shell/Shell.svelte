@@ -13,7 +13,7 @@
   import GoTo from './GoTo.svelte';
   import KeyList from './KeyList.svelte';
   import WhoSheet from './WhoSheet.svelte';
-  import { pressesFocus, typing } from '$lib/controls/keys';
+  import { forAScreen, leaving, typing } from '$lib/controls/keys';
   import { turnTheme } from './theme';
 
   let { children }: { children: Snippet } = $props();
@@ -125,15 +125,7 @@
   }
 
   function onkeydown(event: KeyboardEvent): void {
-    if (
-      event.defaultPrevented ||
-      event.ctrlKey ||
-      event.metaKey ||
-      event.altKey ||
-      typing(event) ||
-      pressesFocus(event)
-    )
-      return;
+    if (event.defaultPrevented || !forAScreen(event)) return;
     // A held key is never two presses; only moving along the ports goes on while it is held.
     if (event.repeat && event.key !== 'ArrowRight' && event.key !== 'ArrowLeft')
       return void event.preventDefault();
@@ -144,7 +136,7 @@
       // What is asked in a sheet is answered there: nothing behind it is pressed.
       const within = [...document.querySelectorAll('[role=dialog]')].at(-1) ?? document;
       const main = within.querySelector<HTMLElement>('[data-main-action]:not(:disabled)');
-      if (!main) return;
+      if (!main || leaving()) return;
       main.click();
     } else if (event.key === 'ArrowRight') move(1);
     else if (event.key === 'ArrowLeft') move(-1);

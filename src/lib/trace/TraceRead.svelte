@@ -1,7 +1,7 @@
 <script lang="ts">
   import { asking } from '$lib/address/address';
   import { walkWords } from '$core/survey/distance';
-  import { pressesFocus, typing } from '$lib/controls/keys';
+  import { forThisScreen } from '$lib/controls/keys';
   import { useJob } from '$lib/job/open-job.svelte';
   import { farWords } from '$core/plan/whereabouts';
   import WalkOut from '$lib/round/WalkOut.svelte';
@@ -34,7 +34,7 @@
     else answer([n]);
   }
   function onkeydown(event: KeyboardEvent): void {
-    if (event.ctrlKey || event.metaKey || event.altKey || typing(event) || pressesFocus(event)) return;
+    if (!forThisScreen(event)) return;
     if (!session.out || session.cable === null) return;
     if (/^\d$/.test(event.key) && numbers.includes(Number(event.key))) press(Number(event.key));
     else if (event.key === '-' || event.key === '0') answer([]);

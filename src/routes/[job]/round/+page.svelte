@@ -12,7 +12,7 @@
   import WalkStops from '$lib/round/WalkStops.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import LeadsLine from '$lib/leads/LeadsLine.svelte';
-  import { typing, pressesFocus } from '$lib/controls/keys';
+  import { forThisScreen } from '$lib/controls/keys';
 
   const job = useJob();
   const session = untrack(() => new RoundSession(job));
@@ -27,7 +27,7 @@
   const ask = (what: typeof trouble) => (trouble = trouble === what ? '' : what);
 
   function onkeydown(event: KeyboardEvent): void {
-    if (event.repeat || typing(event) || pressesFocus(event) || event.key !== 'Enter') return;
+    if (event.repeat || event.key !== 'Enter' || !forThisScreen(event)) return;
     if (session.next && session.out) session.pass();
     event.preventDefault();
   }

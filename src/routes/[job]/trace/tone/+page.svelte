@@ -2,7 +2,7 @@
   import { onMount, untrack } from 'svelte';
   import { asking } from '$lib/address/address';
   import { NEIGHBOUR_DB, FAR, SURE } from '$core/survey/tone';
-  import { pressesFocus, typing } from '$lib/controls/keys';
+  import { forThisScreen } from '$lib/controls/keys';
   import Segments from '$lib/controls/Segments.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
@@ -45,7 +45,7 @@
   ] as const;
 
   function onkeydown(event: KeyboardEvent): void {
-    if (event.ctrlKey || event.metaKey || event.altKey || typing(event) || pressesFocus(event)) return;
+    if (!forThisScreen(event)) return;
     const answer = ANSWERS.find(([, , key]) => key === event.key);
     if (!answer || !comparing) return;
     session.hear(answer[0]);
