@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { kept, ready } from '../support/page';
+import { choose, kept, ready } from '../support/page';
 
 // Keys of a device want a name, and this machine's own one is taken for a secure page.
 const base = `http://localhost:${Number(process.env.TEST_PORT ?? 4859) + 1}`;
@@ -62,12 +62,38 @@ test(
     await phone.goto('/skerry-point/history');
     await expect(phone.getByText('(entered by Bo Tarn)').first()).toBeVisible();
 
+    // A client is let in to read this job: they see how it stands, and none of the crew's screens.
+    await page.reload();
+    await ready(page);
+    await page.getByLabel(/let in, by the name/).fill('Sella Orr');
+    await choose(page.getByRole('combobox', { name: 'as' }), 'client');
+    await page.getByRole('button', { name: 'Show a code' }).click();
+    const read = (await page.getByTestId('code').textContent())!;
+    const client = await (await browser.newContext({ baseURL: base })).newPage();
+    await client.goto(`/enter#${read}`);
+    await ready(client);
+    await client.getByRole('button', { name: 'Let me in' }).click();
+    await expect(client).toHaveURL(/\/view\/job\/skerry-point/);
+    await expect(client.getByRole('link', { name: 'The whole record, as PDF' })).toBeVisible();
+    await expect(client.getByText('K1-20')).toBeVisible();
+    await clean(client);
+    await client.goto('/skerry-point/prove/K1-20');
+    await expect(client).toHaveURL(/\/view\/job\/skerry-point/);
+    await expect(client.getByRole('button', { name: /^All eight good/ })).toHaveCount(0);
+    await client.goto('/view/job/another-job');
+    await expect(client.getByRole('alert')).toContainText('another-job');
+
     await page.reload();
     await ready(page);
     const bo = page.getByRole('listitem', { name: 'Bo Tarn' });
     await bo.getByRole('button', { name: 'put this device out' }).click();
     await bo.getByRole('button', { name: 'Yes, put this device out' }).click();
     await expect(bo.getByText('no device')).toBeVisible();
+    await page.getByText('What happened: who came in').click();
+    const happened = page.getByRole('list', { name: 'What happened' });
+    await expect(happened).toContainText('A device of Bo Tarn was put out, by Ines Rask');
+    await expect(happened).toContainText('A code was tried and refused');
+    await clean(page);
     await phone.goto('/skerry-point/rack');
     await expect(phone).toHaveURL(/\/enter\?then=/);
     await expect(phone.getByText('This device is not let in yet')).toBeVisible();

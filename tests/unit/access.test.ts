@@ -1,3 +1,5 @@
+import { accessWords, type AccessEntry } from '../../src/core/access/access-events';
+import { noteAccess } from '../../src/lib/server/access/access-log';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -137,8 +139,8 @@ describe('who may what, route by route', () => {
   it('a client reads one job and is a stranger to the others', async () => {
     const other = await ask('/api/jobs', { cookie: cookies.lead, body: { name: 'Quay House', policy: { scheme: 'T568B', evidence: 'wiremap', units: 'mm', untwist: 'standard' }, crew: [{ id: 'ines', name: 'Ines Rask', role: 'lead' }] } }); // prettier-ignore
     expect(other.status).toBe(201);
-    const guess = await ask('/api/jobs/quay-house/site', { cookie: cookies.client });
-    const stranger = await ask('/api/jobs/no-such-job/site', { cookie: cookies.client });
+    const guess = await ask('/api/jobs/quay-house/view', { cookie: cookies.client });
+    const stranger = await ask('/api/jobs/no-such-job/view', { cookie: cookies.client });
     expect([guess.status, stranger.status]).toEqual([404, 404]);
     expect((await guess.text()).replace('quay-house', 'X')).toBe(
       (await stranger.text()).replace('no-such-job', 'X'),
@@ -147,7 +149,9 @@ describe('who may what, route by route', () => {
       jobs: { id: string }[];
     };
     expect(list.jobs.map((j) => j.id)).toEqual(['skerry-point']);
-    expect((await ask('/api/jobs/skerry-point/site', { cookie: cookies.client })).status).toBe(200);
+    expect((await ask('/api/jobs/skerry-point/view', { cookie: cookies.client })).status).toBe(200);
+    // What the crew's devices work with says who took how long.
+    expect((await ask('/api/jobs/skerry-point/site', { cookie: cookies.client })).status).toBe(403);
   });
   it('the session package is reached for keys of devices alone', async () => {
     for (const path of ['get-session', 'sign-up/email', 'list-sessions', 'enter-as', 'update-user']) {
@@ -231,5 +235,28 @@ describe('a shared device, and one that is put out', () => {
     const statuses: number[] = [];
     for (let i = 0; i < 14; i++) statuses.push((await enter(`WRONG-${i}`)).status);
     expect(statuses).toContain(429);
+  });
+  it('is written down for the lead, without a code or a PIN', async () => {
+    const log = await ask('/api/access/log', { cookie: cookies.lead });
+    const text = await log.clone().text();
+    const { events } = (await log.json()) as { events: AccessEntry[] };
+    const said = events.map(accessWords).join('\n');
+    expect(said).toMatch(
+      /^A code was tried and refused; computer at (127\.0\.0\.1|::1|::ffff:127\.0\.0\.1)\.$/m,
+    );
+    for (const what of [/^Ines Rask entered by a code; /m, /^A code was shown for Bo Tarn, by Ines Rask; /m, /^Bo Tarn set a PIN; /m, /^A PIN was tried for Bo Tarn and refused; /m, /^Bo Tarn took the device over by PIN; /m, /^A device of Gone was put out, by Ines Rask; /m, /^Gone was put out, with all devices, by Ines Rask; /m]) expect(said).toMatch(what); // prettier-ignore
+    expect(text).not.toContain('4711');
+    expect(text).not.toContain(FIRST);
+    expect(text).not.toContain('WRONG');
+    for (const cookie of Object.values(cookies))
+      expect(text).not.toContain(cookie.split('=')[1]!.slice(0, 20));
+  });
+  it('tries that failed push nothing else out of what is kept, and no list grows for ever', async () => {
+    const db = await openDatabase(':memory:');
+    await noteAccess(db, 'entered', { person: 'Bo Tarn' });
+    for (let i = 0; i < 5010; i++) await noteAccess(db, 'refused-code', {});
+    const { n } = await db.selectFrom('access_event').select((e) => e.fn.countAll<number>().as('n')).executeTakeFirstOrThrow(); // prettier-ignore
+    expect(n).toBe(5001);
+    await db.destroy();
   });
 });

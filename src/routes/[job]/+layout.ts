@@ -1,5 +1,5 @@
 import { error, redirect } from '@sveltejs/kit';
-import { apiAddress, fromSegment } from '$lib/address/address';
+import { apiAddress, fromSegment, segment } from '$lib/address/address';
 import { fetchJob } from '$lib/job/job-data';
 import type { LayoutLoad } from './$types';
 
@@ -15,6 +15,8 @@ export const load: LayoutLoad = async ({ params, fetch, url }) => {
     );
   if (!(answer instanceof Response)) return answer;
   if (answer.status === 401) redirect(307, `/enter?then=${encodeURIComponent(url.pathname + url.search)}`);
+  // The crew's screens are not for whoever was let in as a client: they have their own view of the job.
+  if (answer.status === 403) redirect(307, `/view/job/${segment(fromSegment(params.job))}`);
   const body = (await answer.json().catch(() => null)) as { error?: { message?: string } } | null;
   error(answer.status, body?.error?.message ?? 'The job could not be opened: try again in a moment.');
 };

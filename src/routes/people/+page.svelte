@@ -2,6 +2,7 @@
   import Choice from '$lib/controls/Choice.svelte';
   import { onMount } from 'svelte';
   import { ROLE_WORDS, ROLES, type Role } from '$core/access/rights';
+  import { accessWords, REFUSALS, type AccessEntry } from '$core/access/access-events';
   import { askAccess, tellAccess, type Access, type LetIn } from '$lib/access/access';
   import CodeCard from '$lib/access/CodeCard.svelte';
   import { localTime } from '$lib/controls/time';
@@ -9,6 +10,7 @@
   let access = $state.raw<Access | null>(null);
   let people = $state.raw<LetIn[]>([]);
   let jobs = $state.raw<{ id: string; name: string }[]>([]);
+  let events = $state.raw<AccessEntry[]>([]);
   let shown = $state.raw<{ code: string; expiresAt: string; name: string } | null>(null);
   let name = $state('');
   let role = $state<Role>('technician');
@@ -26,9 +28,14 @@
     if (access?.guarded && !access.who) return location.assign('/enter?then=/people');
     if (!access) problem = 'The server is out of reach.';
     if (!lead) return;
-    const [listed, of] = await Promise.all([fetch('/api/access/people'), fetch('/api/jobs')]);
+    const [listed, of, log] = await Promise.all([
+      fetch('/api/access/people'),
+      fetch('/api/jobs'),
+      fetch('/api/access/log'),
+    ]);
     if (listed.ok) people = ((await listed.json()) as { people: LetIn[] }).people;
     if (of.ok) jobs = ((await of.json()) as { jobs: typeof jobs }).jobs;
+    if (log.ok) events = ((await log.json()) as { events: AccessEntry[] }).events;
     job ||= jobs[0]?.id ?? '';
   }
   onMount(async () => {
@@ -146,6 +153,20 @@
           </li>
         {/each}
       </ul>
+      <details class="border-b border-rule">
+        <summary class="flex min-h-12 cursor-pointer items-center underline underline-offset-4"
+          >What happened: who came in, was refused, was put out</summary
+        >
+        <ol class="grid gap-1 pb-3 text-sm" aria-label="What happened">
+          {#each events as e (e)}
+            <li
+              class={['flex flex-wrap gap-x-3', REFUSALS.includes(e.what) && 'border-l-4 border-wrong pl-2']}
+            >
+              <time class="font-mono" datetime={e.at}>{localTime(e.at)}</time>{accessWords(e)}
+            </li>
+          {/each}
+        </ol>
+      </details>
     {/if}
     <section class="grid gap-2 border-t-2 border-ink pt-3" aria-label="This device">
       <h2 class="text-lg font-bold">This device: {access.who.name}, {access.who.role}</h2>
@@ -170,5 +191,5 @@
       >
     </section>
   {/if}
-  <a class="act" href="/">To the jobs</a>
+  <a class="act" href="/">{access?.who?.role === 'client' ? 'To the job you read' : 'To the jobs'}</a>
 </main>

@@ -1,11 +1,30 @@
-import { json } from '@sveltejs/kit';
+import { json, type RequestEvent } from '@sveltejs/kit';
+import type { AccessEvent } from '$core/access/access-events';
 import type { Db } from '../db/open';
+import { noteAccess } from './access-log';
 import { authFor } from './auth';
+import { nameOf } from './people';
 
-/** Lets a device in as a person: the answer carries its cookie. */
-export async function letIn(db: Db, origin: string, user: string, device: string): Promise<Response> {
-  const auth = await authFor(db, origin);
+/** Where a request comes from, for the list of what happened. */
+export const whence = ({
+  request,
+  getClientAddress,
+}: Pick<RequestEvent, 'request' | 'getClientAddress'>) => ({
+  device: deviceName(request),
+  address: getClientAddress(),
+});
+
+/** Lets a device in as a person, and writes down how: the answer carries its cookie. */
+export async function letIn(
+  db: Db,
+  event: Pick<RequestEvent, 'request' | 'url' | 'getClientAddress'>,
+  user: string,
+  how: AccessEvent,
+): Promise<Response> {
+  const auth = await authFor(db, event.url.origin);
+  const device = deviceName(event.request);
   const entered = await auth.api.enterAs({ body: { user, device }, asResponse: true });
+  await noteAccess(db, how, { person: await nameOf(db, user), ...whence(event) });
   const answer = json({ user });
   for (const cookie of entered.headers.getSetCookie()) answer.headers.append('set-cookie', cookie);
   return answer;

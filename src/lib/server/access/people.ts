@@ -31,10 +31,22 @@ export async function listPeople(db: Db): Promise<LetIn[]> {
   }));
 }
 
-/** Puts a device out: its next request is refused. */
-export async function putDeviceOut(db: Db, session: string): Promise<void> {
+/** What somebody who was let in is called; null for nobody. */
+export async function nameOf(db: Db, user: string): Promise<string | null> {
+  const row = await db.selectFrom('auth_user').select('name').where('id', '=', user).executeTakeFirst();
+  return row?.name ?? null;
+}
+
+/** Puts a device out: its next request is refused. Gives whose it was; null where there is no such device. */
+export async function putDeviceOut(db: Db, session: string): Promise<string | null> {
+  const row = await db
+    .selectFrom('auth_session')
+    .select('userId')
+    .where('id', '=', session)
+    .executeTakeFirst();
   await db.deleteFrom('auth_session').where('id', '=', session).execute();
   endStreamsOf(session);
+  return row ? nameOf(db, row.userId) : null;
 }
 
 /** Puts a person out with all their devices. The last lead stays: nobody could let people in any more. */

@@ -22,6 +22,7 @@ export interface Described {
 }
 
 const csv = (says: string) => ({ type: 'text/csv', says });
+const clientView = z.looseObject({ name: z.string(), counted: z.record(z.string(), z.number()), groups: z.array(z.unknown()) }); // prettier-ignore
 const problem = z.object({ line: z.string(), column: z.string(), message: z.string() });
 const job = z.object({ id: z.string(), name: z.string() });
 const link = z.looseObject({ link: z.string() });
@@ -156,9 +157,13 @@ export const DESCRIBED: Record<string, Described> = {
     query: z.object({ as: z.enum(['pdf', 'json', 'xlsx', 'csv', 'open-csv']).optional() }),
     answer: { type: 'application/pdf', says: 'The record' },
   },
+  'GET /api/jobs/[job]/view': {
+    summary: 'A job as its client sees it: how its links stand, and neither people nor their minutes',
+    answer: clientView,
+  },
   'GET /api/view/[secret]': {
     summary: 'A job as its client sees it, by the secret of an address',
-    answer: z.looseObject({ name: z.string(), counted: z.record(z.string(), z.number()), groups: z.array(z.unknown()) }), // prettier-ignore
+    answer: clientView,
   },
   'GET /api/view/[secret]/record': {
     summary: 'The as-built record, by the secret of a client’s address',

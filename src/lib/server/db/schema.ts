@@ -78,6 +78,16 @@ export interface Database {
     expires_at: string;
     taken_back_at: string | null;
   };
+  /** Who came in, was refused or was put out. */
+  access_event: {
+    seq: Generated<number>;
+    at: string;
+    what: string;
+    person: string | null;
+    device: string | null;
+    address: string | null;
+    by: string | null;
+  };
   secret: { name: string; value: string };
   /** Cache of the core's fold, with where the log it was made of stands; rebuilt from the log at any time. */
   link_state: { job: string; link: string; status: string; place: string };

@@ -1,12 +1,11 @@
 import { sql } from 'kysely';
-import { seenByClient } from '$core/access/client-sees';
 import type { LogEntry } from '$core/model/entry';
 import type { Db } from '../db/open';
 import type { ItemKind } from '../db/schema';
 import { entryFromRow } from './entry-rows';
 import { FOLD_VERSION } from '$core/log/state';
 import { itemSince, lastEntry } from './since';
-import { foundElsewhere, readViews, type JobViews } from './views';
+import { foundElsewhere, readViews } from './views';
 
 /** Logs of up to so many entries go to a device whole, so that it can tell everything of them by itself. Our judgement. */
 const MOST_ENTRIES_AT_ONCE = 5000;
@@ -15,7 +14,7 @@ const MOST_ENTRIES_AT_ONCE = 5000;
  * All that a device needs of a job, as JSON text. Plan and states are kept as JSON and go out as they are, unparsed:
  * on a job of ten thousand links that is most of the work saved. Undefined where there is no such job.
  */
-export async function siteJson(db: Db, job: string, client = false): Promise<string | undefined> {
+export async function siteJson(db: Db, job: string): Promise<string | undefined> {
   const row = await db.selectFrom('job').selectAll().where('id', '=', job).executeTakeFirst();
   if (!row) return undefined;
   // Read first: what is kept while the rest is read is told again, never left out.
@@ -54,17 +53,11 @@ export async function siteJson(db: Db, job: string, client = false): Promise<str
   const rest = {
     seq: last.seq,
     mark: markOf(last, row.revision),
-    views: await viewsFor(db, job, client),
+    views: await readViews(db, job),
     foundElsewhere: await foundElsewhere(db, job),
-    log: await wholeLog(db, job, client),
+    log: await wholeLog(db, job),
   };
   return `{"plan":{${plan.join(',')}},"statuses":${statuses},${JSON.stringify(rest).slice(1)}`;
-}
-
-/** The views of a job's log; a client's are without what people learn. */
-async function viewsFor(db: Db, job: string, client: boolean): Promise<JobViews> {
-  const views = await readViews(db, job);
-  return client ? { ...views, drills: {} } : views;
 }
 
 /** Names what a device has of a job: its last entry, the plan it stands on, and what the states are. */
@@ -75,12 +68,7 @@ const markOf = (last: { seq: number; id: string }, revision: number): string =>
  * What is new of a job since a mark, for a device that has the rest: entries, the states they led to, and the views.
  * Undefined where that cannot be told from the mark: another plan, another database, more than is told at once.
  */
-export async function siteSince(
-  db: Db,
-  job: string,
-  mark: string,
-  client = false,
-): Promise<object | undefined> {
+export async function siteSince(db: Db, job: string, mark: string): Promise<object | undefined> {
   const seq = Number(/^\d+/.exec(mark)?.[0] ?? NaN);
   // A job of which nothing was logged has the same mark on every database.
   if (seq === 0) return undefined;
@@ -92,16 +80,15 @@ export async function siteSince(
   if (!item) return undefined;
   return {
     ...item,
-    ...(client ? { entries: seenByClient(item.entries) } : {}),
     from: mark,
     mark: markOf({ seq: item.seq, id: item.entries.at(-1)?.id ?? known.id }, row.revision),
-    views: await viewsFor(db, job, client),
+    views: await readViews(db, job),
     foundElsewhere: await foundElsewhere(db, job),
   };
 }
 
 /** A job's whole log, in the order in which it arrived; null where it is too long to go out at once. */
-async function wholeLog(db: Db, job: string, client: boolean): Promise<LogEntry[] | null> {
+async function wholeLog(db: Db, job: string): Promise<LogEntry[] | null> {
   const rows = await db
     .selectFrom('entry')
     .selectAll()
@@ -110,6 +97,5 @@ async function wholeLog(db: Db, job: string, client: boolean): Promise<LogEntry[
     .limit(MOST_ENTRIES_AT_ONCE + 1)
     .execute();
   if (rows.length > MOST_ENTRIES_AT_ONCE) return null;
-  const entries = rows.map(entryFromRow);
-  return client ? seenByClient(entries) : entries;
+  return rows.map(entryFromRow);
 }

@@ -2,6 +2,8 @@ import { json } from '@sveltejs/kit';
 import { z } from 'zod';
 import { ROLES } from '$core/access/rights';
 import { invite } from '$lib/server/access/invites';
+import { noteAccess } from '$lib/server/access/access-log';
+import { whence } from '$lib/server/access/let-in';
 import { listPeople } from '$lib/server/access/people';
 import { database } from '$lib/server/db';
 import { answering, readJson, Refused } from '$lib/server/refused';
@@ -23,9 +25,12 @@ export const GET: RequestHandler = () =>
   answering(async () => json({ people: await listPeople(await database()) }));
 
 /** Makes a code that lets one device in: of somebody new, or another one of somebody who is here. */
-export const POST: RequestHandler = ({ request }) =>
+export const POST: RequestHandler = (event) =>
   answering(async () => {
-    const parsed = bodySchema.safeParse(await readJson(request, 4000));
+    const parsed = bodySchema.safeParse(await readJson(event.request, 4000));
     if (!parsed.success) throw Refused.fromZod(parsed.error.issues[0]!.message, parsed.error);
-    return json(await invite(await database(), parsed.data), { status: 201 });
+    const db = await database();
+    const made = await invite(db, parsed.data);
+    await noteAccess(db, 'code-shown', { person: parsed.data.name, by: event.locals.who?.name ?? null, ...whence(event) }); // prettier-ignore
+    return json(made, { status: 201 });
   });

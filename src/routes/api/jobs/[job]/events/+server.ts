@@ -1,4 +1,3 @@
-import { seenByClient } from '$core/access/client-sees';
 import { database } from '$lib/server/db';
 import { onPutOut, subscribe, type FeedItem } from '$lib/server/jobs/feed';
 import { noSuchJob } from '$lib/server/refused';
@@ -29,10 +28,7 @@ export const GET: RequestHandler = async ({ params, url, request, locals }) => {
             controller.error(new Error('not read'));
           }
         };
-        const client = locals.who?.role === 'client';
-        const seen = (item: FeedItem): FeedItem =>
-          client ? { ...item, entries: seenByClient(item.entries) } : item;
-        const tell = (item: FeedItem) => write(`id: ${item.seq}\ndata: ${JSON.stringify(seen(item))}\n\n`);
+        const tell = (item: FeedItem) => write(`id: ${item.seq}\ndata: ${JSON.stringify(item)}\n\n`);
         // Subscribed before the past is read, so that nothing falls between the two.
         let told = known;
         const meanwhile: FeedItem[] = [];

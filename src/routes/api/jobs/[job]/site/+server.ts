@@ -10,13 +10,12 @@ const zip = promisify(gzip);
 const WORTH_PACKING = 20_000;
 
 /** Everything a device needs to open a job; with `?from=` the mark of what it has, only what is new since. */
-export const GET: RequestHandler = ({ params, request, url, locals }) =>
+export const GET: RequestHandler = ({ params, request, url }) =>
   answering(async () => {
     const db = await database();
-    const client = locals.who?.role === 'client';
     const from = url.searchParams.get('from');
-    const since = from === null ? undefined : await siteSince(db, params.job, from, client);
-    const text = since ? JSON.stringify(since) : await siteJson(db, params.job, client);
+    const since = from === null ? undefined : await siteSince(db, params.job, from);
+    const text = since ? JSON.stringify(since) : await siteJson(db, params.job);
     if (text === undefined) throw noSuchJob(params.job);
     const headers = { 'content-type': 'application/json; charset=utf-8', 'cache-control': 'no-store' };
     if (text.length < WORTH_PACKING || !request.headers.get('accept-encoding')?.includes('gzip'))
