@@ -124,7 +124,7 @@ describe('the as-built record', () => {
     file.links[0]!.label = '=1+1';
     const record = recordOf(file, AT);
     const book = new ExcelJS.Workbook();
-    await book.xlsx.load((await recordXlsx(record)).buffer as ArrayBuffer);
+    await book.xlsx.load((await recordXlsx(record)).buffer);
     const panels = new Set(record.links.map((l) => l.head.on.replace(/, port \d+$/, '')));
     expect(book.worksheets.length).toBe(panels.size + 2);
     const rows = book.worksheets.slice(1, -1).flatMap((s) => s.getSheetValues().slice(2) as unknown[][]);

@@ -49,7 +49,7 @@ describe('a spreadsheet', () => {
       }),
     );
     expect(sheets[0]!.rows.slice(1, 4).map((r) => r.cells[3])).toEqual(['101', '101', '101']);
-    expect(sheets[0]!.rows[4]!.cells).toEqual(['LEVEL 2', '', '', '']);
+    expect(sheets[0]!.rows[4]!.cells).toEqual(['LEVEL 2']);
     expect(notes[0]).toContain('cells merged downward (D3, D4)');
   });
   it('says which formulas hold no result', async () => {
@@ -89,6 +89,14 @@ describe('a spreadsheet', () => {
 
 describe('a text of cells', () => {
   const TEXT = 'link,tail_room\nA-1,Küche\n';
+  it('with a stray cell far from its rows is refused with what to do', async () => {
+    const far = await workbook((book) => {
+      const page = book.addWorksheet('Links');
+      page.addRows([HEADER, ['A', 'N1', 1, '101']]);
+      page.getCell('XFD30000').value = 'x';
+    });
+    expect(await refused(far)).toContain('far from its rows: copy the links into a new sheet');
+  });
   it('is read in UTF-8 and UTF-16, with or without their marks', async () => {
     const sixteen = (little: boolean) => {
       const bytes = new Uint8Array(2 + TEXT.length * 2);

@@ -1,24 +1,69 @@
 import { unzipSync } from 'fflate';
+import type { Cell, CellValue, Sheet } from 'hucre/xlsx';
 import { tooLong, type RawRow, type RawSheet } from '$core/schedule/sheet';
 import type { SheetFile } from './file';
 
-type Value = import('exceljs').CellValue;
-
-/** What a cell shows, as text; null for a formula whose result the file does not hold. */
-function textOf(value: Value): string | null {
+/** What a cell shows, as text. */
+function textOf(value: CellValue | undefined): string {
   if (value === null || value === undefined) return '';
-  if (value instanceof Date) return value.toISOString().slice(0, 10);
-  if (typeof value !== 'object') return String(value);
-  if ('richText' in value) return value.richText.map((r) => r.text).join('');
-  if ('hyperlink' in value) return textOf(value.text as Value);
-  if ('error' in value) return '';
-  if ('formula' in value || 'sharedFormula' in value)
-    return value.result === undefined || value.result === null ? null : textOf(value.result as Value);
-  return '';
+  return value instanceof Date ? value.toISOString().slice(0, 10) : String(value);
 }
 
 const some = (list: readonly string[]) =>
   list.slice(0, 3).join(', ') + (list.length > 3 ? ` and ${list.length - 3} more` : '');
+
+/** A cell as a spreadsheet names it: `C2` for the third of the second row. */
+function named(row: number, column: number): string {
+  let letters = '';
+  for (let n = column + 1; n > 0; n = Math.floor((n - 1) / 26))
+    letters = String.fromCharCode(65 + ((n - 1) % 26)) + letters;
+  return `${letters}${row + 1}`;
+}
+
+/** Cells one should look at, in words. */
+const ODD_CELLS = {
+  merged: (at: string) => `cells merged downward (${at}) were each given the value of the whole.`,
+  unknown: (at: string) => `${at} hold formulas without a result, and count as empty. Open and save the file in a spreadsheet program first.`, // prettier-ignore
+  errors: (at: string) => `${at} hold an error of a formula, and count as empty.`,
+  dates: (at: string) => `${at} hold a date. Where 1-2 was meant, the spreadsheet program made a date of it: look at them.`, // prettier-ignore
+} as const;
+
+/** The rows of a sheet that hold something, and which of its cells one should look at. */
+function rowsOf(page: Sheet): { rows: RawRow[]; odd: Record<keyof typeof ODD_CELLS, string[]> } {
+  const odd: Record<keyof typeof ODD_CELLS, string[]> = { merged: [], unknown: [], errors: [], dates: [] };
+  const at = (row: number, column: number): Cell | undefined => page.cells?.get(`${row},${column}`);
+  /** Where a cell below the first of a merged column has its value. */
+  const from = new Map<string, number>();
+  for (const m of page.merges ?? [])
+    for (let row = m.startRow + 1; row <= m.endRow; row++) from.set(`${row},${m.startCol}`, m.startRow);
+  const rows: RawRow[] = [];
+  page.rows.forEach((values, row) => {
+    let struck = true;
+    const cells = values.map((own, column) => {
+      const inherited = from.get(`${row},${column}`);
+      const cell = at(inherited ?? row, column);
+      const value = inherited === undefined ? own : page.rows[inherited]![column];
+      if (inherited !== undefined) odd.merged.push(named(row, column));
+      if (cell?.type === 'formula' && (cell.formulaResult ?? cell.value) === null)
+        odd.unknown.push(named(row, column));
+      if (value instanceof Date) odd.dates.push(named(row, column));
+      const failed = cell?.type === 'error';
+      if (failed) odd.errors.push(named(row, column));
+      const text = failed ? '' : textOf(value);
+      if (text.trim() && !cell?.style?.font?.strikethrough) struck = false;
+      return text;
+    });
+    if (!cells.some((c) => c.trim())) return;
+    while (cells.length && cells.at(-1) === '') cells.pop();
+    rows.push({
+      cells,
+      line: String(row + 1),
+      ...(page.rowDefs?.get(row)?.hidden ? { hidden: true as const } : {}),
+      ...(struck ? { struck: true as const } : {}),
+    });
+  });
+  return { rows, odd };
+}
 
 /** Most bytes a spreadsheet may unpack to: a phone has no room for more. */
 const MOST_UNPACKED = 120_000_000;
@@ -37,43 +82,22 @@ export async function workbookSheets(bytes: Uint8Array): Promise<SheetFile> {
   }
   if (unpacked > MOST_UNPACKED)
     return { ok: false, message: `Unpacked, this spreadsheet is ${Math.round(unpacked / 1e6)} MB; at most ${MOST_UNPACKED / 1e6} are read: keep the sheet with the links and leave the others out.` }; // prettier-ignore
-  const { default: excel } = await import('exceljs');
-  const book = new excel.Workbook();
+  const { readXlsx } = await import('hucre/xlsx');
+  let pages: Sheet[];
   try {
-    await book.xlsx.load(bytes.slice().buffer as ArrayBuffer);
-  } catch {
-    return { ok: false, message: 'This file cannot be opened as a spreadsheet: save it again as .xlsx, or as CSV.' }; // prettier-ignore
+    pages = (await readXlsx(bytes, { readStyles: true })).sheets;
+  } catch (error) {
+    // A stray cell far out makes a sheet of millions of empty ones.
+    const wide = /spans \d+ rows/.test(error instanceof Error ? error.message : '');
+    return { ok: false, message: wide
+      ? 'A sheet of this spreadsheet holds something very far from its rows: copy the links into a new sheet, and bring that.'
+      : 'This file cannot be opened as a spreadsheet: save it again as .xlsx, or as CSV.' }; // prettier-ignore
   }
   const sheets: RawSheet[] = [];
   const notes: string[] = [];
   let why = 'The spreadsheet is empty: it wants a header row and a row for every link.';
-  for (const page of book.worksheets) {
-    const odd: Record<keyof typeof ODD_CELLS, string[]> = { merged: [], unknown: [], errors: [], dates: [] };
-    const rows: RawRow[] = [];
-    page.eachRow({ includeEmpty: false }, (row, line) => {
-      const cells: string[] = [];
-      let struck = true;
-      row.eachCell({ includeEmpty: true }, (cell, column) => {
-        const inherited = cell.isMerged && cell.master.address !== cell.address;
-        if (inherited && cell.master.col !== cell.col) return void (cells[column - 1] = '');
-        if (inherited) odd.merged.push(cell.address);
-        const { value } = cell;
-        const text = textOf(value);
-        if (text === null) odd.unknown.push(cell.address);
-        if (isError(value)) odd.errors.push(cell.address);
-        if (value instanceof Date) odd.dates.push(cell.address);
-        cells[column - 1] = text ?? '';
-        if (text?.trim() && !cell.font?.strike) struck = false;
-      });
-      const filled = Array.from(cells, (c) => c ?? '');
-      if (filled.some((c) => c.trim()))
-        rows.push({
-          cells: filled,
-          line: String(line),
-          ...(row.hidden ? { hidden: true as const } : {}),
-          ...(struck ? { struck: true as const } : {}),
-        });
-    });
+  for (const page of pages) {
+    const { rows, odd } = rowsOf(page);
     if (rows.length < 2) continue;
     const long = tooLong(rows.length);
     if (long) {
@@ -86,16 +110,3 @@ export async function workbookSheets(bytes: Uint8Array): Promise<SheetFile> {
   }
   return sheets.length ? { ok: true, sheets, notes } : { ok: false, message: why };
 }
-
-/** Cells one should look at, in words. */
-const ODD_CELLS = {
-  merged: (at: string) => `cells merged downward (${at}) were each given the value of the whole.`,
-  unknown: (at: string) => `${at} hold formulas without a result, and count as empty. Open and save the file in a spreadsheet program first.`, // prettier-ignore
-  errors: (at: string) => `${at} hold an error of a formula, and count as empty.`,
-  dates: (at: string) => `${at} hold a date. Where 1-2 was meant, the spreadsheet program made a date of it: look at them.`, // prettier-ignore
-} as const;
-
-const isError = (value: Value): boolean =>
-  typeof value === 'object' &&
-  value !== null &&
-  ('error' in value || ('result' in value && isError(value.result as Value)));

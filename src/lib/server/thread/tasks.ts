@@ -42,7 +42,7 @@ export const TASKS = {
   ): Promise<Uint8Array<ArrayBuffer>> => {
     if (as === 'pdf') return new Uint8Array(await asBuiltPdf(await db(), job));
     const record = await recordNow(await db(), job);
-    if (as === 'xlsx') return new Uint8Array(await recordXlsx(record));
+    if (as === 'xlsx') return recordXlsx(record);
     const text = { json: canonicalJson, csv: recordCsv, 'open-csv': openPointsCsv }[as](record);
     return new Uint8Array(Buffer.from(text));
   },
