@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { expect, test } from '@playwright/test';
 import { KIND_WORDS } from '../../src/core/log/entry-words';
 import { ownJob } from '../support/job';
@@ -142,4 +143,41 @@ test('an older entry is taken back with a reason, and the state is as without it
   );
   await open(page, `/${job}/rack`);
   await expect(cell(page, 'K1-01')).toHaveAccessibleName(/head seated, tail seated/);
+});
+
+test('a long history is read to its first entry, and only what is near the screen is drawn', async ({
+  page,
+  request,
+}) => {
+  const NOTES = 600;
+  const job = await ownJob(request, (file) => {
+    file.entries = Array.from({ length: NOTES }, (_, i) => ({
+      id: randomUUID(),
+      job: file.job.id,
+      link: 'K1-01',
+      kind: 'note' as const,
+      at: new Date(Date.parse('2026-11-01T08:00:00Z') + i * 60_000).toISOString(),
+      by: 'bo',
+      // Rows of every height.
+      data: { text: `note ${i}. ${'It was looked at once more. '.repeat(i % 9)}` },
+    }));
+  });
+  await open(page, `/${job}/history`);
+  await expect(page.getByTestId('how-many')).toHaveText(`${NOTES} entries, the newest first.`);
+  const rows = page.getByRole('list', { name: 'History' }).getByRole('listitem');
+  await expect(rows.first()).toContainText(`note ${NOTES - 1}.`);
+  const drawn: number[] = [];
+  await expect(async () => {
+    drawn.push(await rows.count());
+    await page.evaluate(() => scrollTo(0, document.body.scrollHeight));
+    await expect(rows.last()).toContainText('note 0.', { timeout: 1000 });
+  }).toPass();
+  expect(Math.max(...drawn)).toBeLessThan(80);
+  await expect(rows.last()).toHaveAttribute('aria-posinset', String(NOTES));
+  // None lies on another, and none is left out between those drawn.
+  const boxes = await rows.evaluateAll((all) => all.map((r) => [r.getBoundingClientRect().top, r.getBoundingClientRect().bottom, Number(r.dataset.index)] as const)); // prettier-ignore
+  for (const [i, [top, , index]] of boxes.slice(1).entries()) {
+    expect(Math.abs(top - boxes[i]![1])).toBeLessThan(1);
+    expect(index).toBe(boxes[i]![2] + 1);
+  }
 });

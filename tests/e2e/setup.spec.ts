@@ -327,3 +327,34 @@ test(
     await other.context().close();
   },
 );
+
+test('a schedule of 500 rows scrolls, is tabbed through, and draws what is near alone @laptop', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request, (file) => {
+    Object.assign(file, { links: [], entries: [], runs: [], panels: [], outlets: [] });
+  });
+  await open(page, `/${job}/setup/links`);
+  const lines = Array.from({ length: 500 }, (_, i) => `P${Math.floor(i / 24) + 1}-${String((i % 24) + 1).padStart(2, '0')},P${Math.floor(i / 24) + 1},${(i % 24) + 1},${100 + i},Cat 6 U/UTP,${20 + (i % 40)},T568B`); // prettier-ignore
+  await page.getByLabel(/Bring a schedule/).setInputFiles({ name: 'list.csv', mimeType: 'text/csv', buffer: Buffer.from(['link,panel,port,room,cable,length m,scheme', ...lines].join('\r\n')) }); // prettier-ignore
+  await page.getByRole('button', { name: 'Look at the 500 rows' }).click();
+  const region = page.getByRole('region', { name: 'Rows of the schedule' });
+  const rows = region.getByRole('row');
+  await expect(page.getByLabel('room of row 1', { exact: true })).toHaveValue('100');
+  expect(await rows.count()).toBeLessThan(60);
+  // Tabbed through from the first row's first cell, the next is always there.
+  await page.getByLabel('room of row 1', { exact: true }).focus();
+  for (let i = 0; i < 60; i++) await page.keyboard.press('Tab');
+  await expect(page.locator(':focus')).toHaveAttribute('aria-label', / of row [3-9]$|Take row [3-9] out/);
+  await region.evaluate((box) => box.scrollTo(0, box.scrollHeight));
+  const last = page.getByLabel('room of row 500', { exact: true });
+  await expect(last).toHaveValue('599');
+  await expect(page.getByRole('columnheader', { name: 'room', exact: true })).toBeInViewport();
+  await last.fill('600');
+  await last.press('Tab');
+  await region.evaluate((box) => box.scrollTo(0, 0));
+  await expect(page.getByLabel('room of row 1', { exact: true })).toBeVisible();
+  await region.evaluate((box) => box.scrollTo(0, box.scrollHeight));
+  await expect(last).toHaveValue('600');
+});

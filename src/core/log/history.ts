@@ -13,6 +13,9 @@ export interface HistoryFilter {
   to?: string | undefined;
 }
 
+/** Most entries of a history that the server tells a device at once. Our judgement: weeks of a crew's work. */
+export const MOST_TOLD = 2000;
+
 /** Whether a run, as a change of plan tells it, has a link in it. */
 const liesIn = (run: unknown, link: string): boolean =>
   typeof run === 'object' && run !== null && 'links' in run && Array.isArray(run.links) && run.links.includes(link); // prettier-ignore

@@ -36,7 +36,7 @@
   }
 </script>
 
-<details class="mt-6 border-t border-rule">
+<details class="mt-3 border-y border-rule">
   <summary class="flex min-h-12 cursor-pointer items-center">Carry entries to another device</summary>
   <div class="grid gap-2 pb-3">
     {#if here.length}

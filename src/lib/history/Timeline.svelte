@@ -9,6 +9,7 @@
   import { type LogEntry } from '$core/model/entry';
   import type { Link } from '$core/model/job';
   import { clockWords, localTime } from '$lib/controls/time';
+  import LongList from '$lib/controls/LongList.svelte';
   import PlannedChanges from './PlannedChanges.svelte';
   import SmallLoom from '$lib/diagnosis/SmallLoom.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
@@ -62,12 +63,12 @@
   }
 </script>
 
-<ol class="border-t border-ink" aria-label="History">
-  {#each entries as r (r.entry.id)}
+<LongList items={entries} keyOf={(r) => r.entry.id} label="History" guess={73}>
+  {#snippet row(r)}
     {@const e = r.entry}
     {@const link = linkOf(e)}
     {@const doubt = clockDoubt(e)}
-    <li
+    <div
       class={[
         'grid gap-x-4 border-b border-rule py-2 sm:grid-cols-[9.5rem_8rem_1fr]',
         isBack(r) && 'text-faint line-through',
@@ -131,6 +132,6 @@
           >
         {/if}
       </div>
-    </li>
-  {/each}
-</ol>
+    </div>
+  {/snippet}
+</LongList>

@@ -3,13 +3,15 @@
   import { CONNECTOR_FAMILIES, FAMILY_NAMES } from '$core/wiring/connector';
   import { GENERIC_CABLES } from '$core/wiring/parts';
   import { ORDERS, SCHEMES } from '$core/wiring/schemes';
+  import { createVirtualizer } from '@tanstack/svelte-virtual';
+  import { tick, untrack } from 'svelte';
+  import { get } from 'svelte/store';
   import type { ScheduleTable } from './table.svelte';
 
   let { table }: { table: ScheduleTable } = $props();
-  const PAGE = 48;
   const WIDE: Partial<Record<ScheduleColumn, string>> = {
     link: '6.5rem', head_closet: '7rem', head_panel: '4rem', head_port: '3.2rem', tail_room: '7rem', tail_outlet: '6rem',
-    tail_position: '3.2rem', cable: '7.5rem', scheme: '4.2rem', ordered: '5rem', length_m: '3.8rem', head_connector: '7rem',
+    tail_position: '3.2rem', cable: '8.8rem', scheme: '5.4rem', ordered: '6rem', length_m: '3.8rem', head_connector: '7rem',
     tail_connector: '8.5rem', note: '9rem', tail_floor: '3rem',
   }; // prettier-ignore
   const name = (c: ScheduleColumn) => (c === 'length_m' ? `length, ${table.unit}` : COLUMN_WORDS[c]);
@@ -21,12 +23,33 @@
     head_connector: CONNECTOR_FAMILIES.map((f) => [f, FAMILY_NAMES[f]]),
     tail_connector: CONNECTOR_FAMILIES.map((f) => [f, FAMILY_NAMES[f]]),
   };
-  let page = $state(0);
   let onlyBad = $state(false);
   const shown = $derived(table.rows.map((_, i) => i).filter((i) => !onlyBad || table.badRows.has(i)));
-  const pages = $derived(Math.max(1, Math.ceil(shown.length / PAGE)));
-  const at = $derived(Math.min(page, pages - 1));
-  const here = $derived(shown.slice(at * PAGE, (at + 1) * PAGE));
+  /** Height of a row with its line, in px. */
+  const ROW = 45;
+  /** Rows drawn above and below what is seen: the next cell to tab to is always there. */
+  const BEYOND = 10;
+  let box: HTMLElement | undefined = $state();
+  const grid = createVirtualizer<HTMLElement, HTMLTableRowElement>({
+    count: untrack(() => shown.length),
+    getScrollElement: () => box ?? null,
+    estimateSize: () => ROW,
+    overscan: BEYOND,
+  });
+  $effect(() => {
+    const options = { count: shown.length, getScrollElement: () => box ?? null };
+    untrack(() => get(grid).setOptions(options));
+  });
+  const drawn = $derived($grid.getVirtualItems());
+  const above = $derived(drawn[0]?.start ?? 0);
+  const below = $derived($grid.getTotalSize() - (drawn.at(-1)?.end ?? 0));
+
+  async function addRow(): Promise<void> {
+    table.add(table.rows.at(-1));
+    onlyBad = false;
+    await tick();
+    get(grid).scrollToIndex(shown.length - 1);
+  }
 
   function paste(event: ClipboardEvent, row: number, column: ScheduleColumn): void {
     const text = event.clipboardData?.getData('text/plain') ?? '';
@@ -42,49 +65,32 @@
       ><input type="checkbox" class="size-6 accent-(--ink)" bind:checked={onlyBad} />only rows with a bad cell</label
     >
   {/if}
-  {#if pages > 1}
-    <div class="ml-auto flex items-center gap-2">
-      <button
-        class="h-12 min-w-12 border border-ink"
-        aria-label="Rows before"
-        disabled={at === 0}
-        onclick={() => (page = at - 1)}>←</button
-      >
-      <span class="font-mono text-sm"
-        >{at * PAGE + 1}–{Math.min(shown.length, (at + 1) * PAGE)} of {shown.length}</span
-      >
-      <button
-        class="h-12 min-w-12 border border-ink"
-        aria-label="Rows after"
-        disabled={at + 1 >= pages}
-        onclick={() => (page = at + 1)}>→</button
-      >
-    </div>
-  {/if}
 </div>
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 <div
-  class="relative overflow-x-auto border border-ink"
+  bind:this={box}
+  class="relative max-h-[75dvh] overflow-auto border border-ink"
   role="region"
   aria-label="Rows of the schedule"
   tabindex="0"
 >
-  <table class="border-collapse text-left text-sm">
-    <thead>
-      <tr class="border-b-2 border-ink">
-        <th class="sticky left-0 z-10 w-10 min-w-10 bg-paper px-1 py-1 font-mono">row</th>
+  <table class="border-separate border-spacing-0 text-left text-sm" aria-rowcount={shown.length + 1}>
+    <thead class="sticky top-0 z-20">
+      <tr aria-rowindex={1} class="[&>th]:border-b-2 [&>th]:border-ink [&>th]:bg-paper">
+        <th class="sticky left-0 z-10 w-10 min-w-10 px-1 py-1 font-mono">row</th>
         {#each COLUMNS_AS_READ as c (c)}<th
-            class={['px-1 py-1 whitespace-nowrap', c === 'link' && 'sticky left-10 z-10 bg-paper']}
-            >{name(c)}</th
+            class={['px-1 py-1 whitespace-nowrap', c === 'link' && 'sticky left-10 z-10']}>{name(c)}</th
           >{/each}
         {#each table.own as c (c)}<th class="px-1 py-1 whitespace-nowrap text-faint">{c}</th>{/each}
         <th><span class="sr-only">take out</span></th>
       </tr>
     </thead>
     <tbody>
-      {#each here as i (i)}
-        {@const row = table.rows[i]!}
-        <tr class="border-b border-rule">
+      {#if above > 0}<tr aria-hidden="true"><td style="height: {above}px"></td></tr>{/if}
+      {#each drawn as at (at.key)}
+        {@const i = shown[at.index] ?? 0}
+        {@const row = table.rows[i] ?? {}}
+        <tr aria-rowindex={at.index + 2} class="[&>*]:border-b [&>*]:border-rule">
           <th
             class={[
               'sticky left-0 z-10 w-10 min-w-10 bg-paper px-1 text-right font-mono font-normal',
@@ -128,6 +134,7 @@
           >
         </tr>
       {/each}
+      {#if below > 0}<tr aria-hidden="true"><td style="height: {below}px"></td></tr>{/if}
     </tbody>
   </table>
 </div>
@@ -137,7 +144,7 @@
   >
 {/each}
 <div class="flex flex-wrap gap-2">
-  <button class="act w-auto" onclick={() => table.add(table.rows.at(-1))}>Add a row</button>
+  <button class="act w-auto" onclick={addRow}>Add a row</button>
   <button class="act w-auto" disabled={!table.canUndo} onclick={() => table.undo()}>Undo the last edit</button
   >
 </div>

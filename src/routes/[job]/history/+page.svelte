@@ -3,7 +3,7 @@
   import { goto } from '$app/navigation';
   import type { Resolved } from '$core/log/effective';
   import { KIND_WORDS } from '$core/log/entry-words';
-  import type { HistoryFilter } from '$core/log/history';
+  import { MOST_TOLD, type HistoryFilter } from '$core/log/history';
   import { apiAddress } from '$lib/address/address';
   import Timeline from '$lib/history/Timeline.svelte';
   import Choice from '$lib/controls/Choice.svelte';
@@ -11,8 +11,6 @@
 
   let { data } = $props();
   const job = useJob();
-  /** Most entries on one page; the CSV has them all. */
-  const SHOWN = 300;
   const KINDS = Object.entries(KIND_WORDS);
   const link = $derived(job.plan.link(data.filter.link));
   /** A day is one of the clock on the wall here, not of UTC. */
@@ -82,14 +80,18 @@
       href="{apiAddress(job.plan.id, 'history')}?{query}">as CSV</a
     >
   </div>
+  <CarryEntries />
   {#if problem}<p class="mt-4 border-l-4 border-wrong pl-3" role="alert">{problem}</p>{/if}
   {#if entries.length}
-    <div class="mt-4"><Timeline entries={entries.slice(0, SHOWN)} /></div>
-    {#if entries.length > SHOWN}<p class="mt-2">
-        These are the newest ones: narrow it, or take the CSV, which has them all.
-      </p>{/if}
+    <p class="mt-4 text-sm text-faint" data-testid="how-many">
+      {!here && entries.length >= MOST_TOLD
+        ? `The newest ${entries.length}: narrow it, or take the CSV, which has them all.`
+        : entries.length === 1
+          ? 'One entry.'
+          : `${entries.length} entries, the newest first.`}
+    </p>
+    <Timeline {entries} />
   {:else if !problem}
     <p class="mt-4">Nothing was written down that fits: widen it.</p>
   {/if}
-  <CarryEntries />
 </main>

@@ -1,14 +1,11 @@
 import { json } from '@sveltejs/kit';
 import { historyCsv } from '$core/formats/history-csv';
-import type { HistoryFilter } from '$core/log/history';
+import { MOST_TOLD, type HistoryFilter } from '$core/log/history';
 import { database } from '$lib/server/db';
 import { readHistory } from '$lib/server/jobs/history';
 import { readPlan } from '$lib/server/jobs/job-file';
 import { answering, noSuchJob } from '$lib/server/refused';
 import type { RequestHandler } from './$types';
-
-/** Most entries that are given as JSON; the CSV has them all. */
-const MOST_AS_JSON = 301;
 
 /** The log as CSV, oldest first, or as JSON, newest first, with `as=json`; `link`, `by`, `kind`, `from` and `to` narrow it. */
 export const GET: RequestHandler = ({ params, url }) =>
@@ -24,8 +21,7 @@ export const GET: RequestHandler = ({ params, url }) =>
       from: of('from'),
       to: of('to'),
     };
-    if (of('as') === 'json')
-      return json({ entries: await readHistory(db, params.job, filter, MOST_AS_JSON) });
+    if (of('as') === 'json') return json({ entries: await readHistory(db, params.job, filter, MOST_TOLD) });
     const entries = await readHistory(db, params.job, filter);
     const links = new Map(plan.links.map((l) => [l.id, l]));
     const people = new Map(plan.crew.map((p) => [p.id, p.name]));
