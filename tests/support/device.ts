@@ -1,7 +1,7 @@
 import { vi } from 'vitest';
 import type { JobFile } from '../../src/core/model/job';
-import { planRounds, type RoundRoom } from '../../src/core/survey/rounds';
-import type { Place } from '../../src/core/survey/distance';
+import { planRounds } from '../../src/core/survey/rounds';
+import type { RoundAsked } from '../../src/lib/round/round.worker';
 import type { Db } from '../../src/lib/server/db/open';
 import { openDatabase } from '../../src/lib/server/db/open';
 import { deviceStore } from '../../src/lib/device/store';
@@ -14,6 +14,7 @@ import { siteJson, siteSince } from '../../src/lib/server/jobs/site';
 import { Refused } from '../../src/lib/server/refused';
 import type { JobData } from '../../src/lib/job/job-data';
 import { demoCopy } from './job';
+import { StandInWorker } from './stand-in-worker';
 
 /** A browser's storage, for as long as a test runs. */
 class Storage {
@@ -46,20 +47,11 @@ class Feed {
   }
 }
 
-/** A worker that plans rounds at once, in the same thread; others stay silent. */
-class RoundWorker {
-  onmessage: ((event: { data: unknown }) => void) | null = null;
-  onerror: unknown = null;
-  postMessage(asked: {
-    closet?: Place;
-    rooms: RoundRoom[];
-    remotes: number[];
-    hands: 'single' | 'pair';
-  }): void {
-    if (asked.closet)
-      this.onmessage?.({ data: planRounds(asked.closet, asked.rooms, asked.remotes, asked.hands) });
+/** A worker that plans rounds, in the same thread; others answer nothing. */
+class RoundWorker extends StandInWorker {
+  constructor(from: URL) {
+    super(from.pathname.includes('round.worker') ? { plan: ({ closet, rooms, remotes, hands }: RoundAsked) => planRounds(closet, rooms, remotes, hands) } : {}); // prettier-ignore
   }
-  terminate(): void {}
 }
 
 /** A device with a server behind it, both in this process: the server's own functions answer what the device sends. */

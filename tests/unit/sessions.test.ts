@@ -150,6 +150,16 @@ describe('at prove', () => {
     await session.log();
     expect(job.statusOf('K3-01').head.state).toBe('failed');
   });
+  it('that this device cannot explain is a fail all the same, and is logged', async () => {
+    const session = prove();
+    session.pad.fill([['1'], ['2'], ['3'], [], ['5'], ['6'], ['7'], ['8']]);
+    await session.diagnose();
+    expect([session.unexplained, session.diagnosis, session.problem]).toEqual([true, null, '']);
+    await session.log();
+    await sent();
+    expect(job.statusOf('K3-01').head.state).toBe('failed');
+    expect(job.statusOf('K3-01').lastReading?.data.diagnosis).toBeUndefined();
+  });
   it('logs a fail with the ends to be done again, never with none', async () => {
     const session = prove();
     session.pad.fill([['1'], ['2'], ['3'], [], ['5'], ['6'], ['7'], ['8']]);

@@ -52,8 +52,8 @@
           ? { status: JSON.parse(JSON.stringify(job.statusOf(link.id))) as ReturnType<typeof job.statusOf> }
           : {}),
       }),
-    );
-    if (!('diagnosis' in answer)) return;
+    ).catch(() => null);
+    if (!answer || !('diagnosis' in answer)) return;
     copper = answer.diagnosis.explanations[0] ?? null;
     if (asks && answer.diagnosis.next.action === 'look') question = answer.diagnosis.next.question ?? '';
   }

@@ -1,7 +1,8 @@
+import { expose } from 'comlink';
 import { Contradiction } from '$core/reading/contradiction';
 import type { Weights } from '$core/diagnose/catalogue';
 import { createEngine } from '$core/diagnose/engine';
-import { type DiagnoseInput } from '$core/diagnose/types';
+import { type DiagnoseInput, type Diagnosis } from '$core/diagnose/types';
 import { DEFAULT_COSTS } from '$core/model/costs';
 import { followAdvice } from '$core/practice/conversation';
 import type { World } from '$core/practice/world';
@@ -11,26 +12,26 @@ const MOST_BYTES = 60e6;
 
 const engine = createEngine(undefined, () => performance.now(), MOST_BYTES);
 
-/** Answers `{ id, input }` with `{ id, diagnosis }` or `{ id, contradiction }`; `weights` replaces those it had, `prepareOnly` builds the index and no more; a `world` is gone through to its end by the engine's own advice. */
-self.onmessage = ({
-  data,
-}: MessageEvent<{
-  id: number;
-  input: DiagnoseInput;
-  world?: World;
-  prepareOnly?: boolean;
-  weights?: Weights;
-}>) => {
-  try {
-    if (data.weights) engine.weigh(data.weights);
-    if (data.world)
-      self.postMessage({ id: data.id, way: followAdvice(engine, data.world, DEFAULT_COSTS, { at: 'head' }) });
-    else if (data.prepareOnly) {
-      engine.prepare(data.input);
-      self.postMessage({ id: data.id });
-    } else self.postMessage({ id: data.id, diagnosis: engine.diagnose(data.input) });
-  } catch (error) {
-    if (error instanceof Contradiction) self.postMessage({ id: data.id, contradiction: error.message });
-    else throw error;
-  }
+/** A diagnosis, or why no copper fits what was entered. */
+export type DiagnosisAnswer = { diagnosis: Diagnosis } | { contradiction: string };
+
+const api = {
+  diagnose(input: DiagnoseInput): DiagnosisAnswer {
+    try {
+      return { diagnosis: engine.diagnose(input) };
+    } catch (error) {
+      if (error instanceof Contradiction) return { contradiction: error.message };
+      throw error;
+    }
+  },
+  /** Takes up weights, and builds the index for a link and no more. */
+  prepare(input: Pick<DiagnoseInput, 'link' | 'leads'>, weights: Weights | null): void {
+    if (weights) engine.weigh(weights);
+    engine.prepare(input);
+  },
+  /** How the engine goes about a fault that is hidden in a world, to its end. */
+  bestWay: (world: World) => followAdvice(engine, world, DEFAULT_COSTS, { at: 'head' }),
 };
+/** What this worker does. */
+export type EngineApi = typeof api;
+expose(api);

@@ -1,6 +1,8 @@
 import type { KitReport } from '$core/kit/report';
 import { apiAddress, asking } from '$lib/address/address';
+import { onceInWorker, plain } from '$lib/device/in-worker';
 import type { OpenJob } from '$lib/job/open-job.svelte';
+import type { KitApi } from './kit.worker';
 
 let last = 0;
 /**
@@ -19,16 +21,10 @@ async function there(job: OpenJob, closet: string): Promise<KitReport> {
   return (await answer.json()) as KitReport;
 }
 
-async function here(job: OpenJob, closet: string): Promise<KitReport> {
-  const worker = new Worker(new URL('./kit.worker.ts', import.meta.url), { type: 'module' });
-  try {
-    return await new Promise<KitReport>((resolve, reject) => {
-      worker.onmessage = (event: MessageEvent<KitReport>) => resolve(event.data);
-      worker.onerror = (event) => reject(new Error(event.message));
-      const statuses = job.plan.ordered.map((l) => job.statusOf(l.id));
-      worker.postMessage(JSON.parse(JSON.stringify({ plan: job.plan.now, log: job.log.here, statuses, ...(closet ? { closet } : {}) }))); // prettier-ignore
-    });
-  } finally {
-    worker.terminate();
-  }
+function here(job: OpenJob, closet: string): Promise<KitReport> {
+  const statuses = job.plan.ordered.map((l) => job.statusOf(l.id));
+  return onceInWorker<KitApi, KitReport>(
+    () => new Worker(new URL('./kit.worker.ts', import.meta.url), { type: 'module' }),
+    (api) => api.report(plain({ plan: job.plan.now, log: job.log.here, statuses, ...(closet ? { closet } : {}) })), // prettier-ignore
+  );
 }

@@ -1,6 +1,7 @@
+import { expose } from 'comlink';
 import loadHighs from 'highs';
 import runtime from 'highs/runtime?url';
-import { bestBoxes, type Solve } from '$core/kit/box-programme';
+import { bestBoxes, type BestBoxes, type Solve } from '$core/kit/box-programme';
 import type { CableToCut } from '$core/kit/boxes';
 import { randomFrom } from '$core/practice/random';
 
@@ -14,22 +15,24 @@ export interface AskedBoxes {
   parts: readonly number[];
 }
 
-/** Answers with each better plan as it is found, and with `done` at its end, or where the solver cannot be loaded. */
-self.onmessage = ({ data }: MessageEvent<AskedBoxes>) => {
-  const failed = () => self.postMessage({ done: true });
-  loadHighs({ locateFile: () => runtime }).then((highs) => {
+const api = {
+  /** Tells each better plan as it is found, and answers with the last. Throws where the solver cannot be loaded. */
+  async best({ cuts, box, parts }: AskedBoxes, told: (better: BestBoxes) => void): Promise<BestBoxes> {
+    const highs = await loadHighs({ locateFile: () => runtime });
     const solve: Solve = (lp, seconds) => {
       const { Status, Columns } = highs.solve(lp, { output_flag: false, time_limit: Math.max(0.1, seconds) });
       if (Status === 'Optimal') return { status: 'solved', values: Object.fromEntries(Object.entries(Columns).map(([name, c]) => [name, Number((c as { Primal: number }).Primal)])) }; // prettier-ignore
       return { status: Status === 'Infeasible' ? 'impossible' : 'late' };
     };
     const now = () => performance.now() / 1000;
-    const plan = bestBoxes(data.cuts, data.box, data.parts, solve, {
+    return bestBoxes(cuts, box, parts, solve, {
       now,
       until: now() + SECONDS,
-      random: randomFrom(data.cuts.length),
-      told: (better) => self.postMessage({ plan: better, done: false }),
+      random: randomFrom(cuts.length),
+      told,
     });
-    self.postMessage({ plan, done: true });
-  }, failed);
+  },
 };
+/** What this worker does. */
+export type BoxesApi = typeof api;
+expose(api);

@@ -1,4 +1,7 @@
-import { kitReport, type KitAsked } from '$core/kit/report';
+import { expose } from 'comlink';
+import { kitReport } from '$core/kit/report';
 
-/** Works out what a job takes, where its log may be long: see `kitReport`. */
-self.onmessage = ({ data }: MessageEvent<KitAsked>) => self.postMessage(kitReport(data));
+const api = { report: kitReport };
+/** What this worker does: off the main thread, as the log may be long. */
+export type KitApi = typeof api;
+expose(api);

@@ -1,3 +1,4 @@
+import { expose } from 'comlink';
 import { MOST_BYTES, shrunkSize } from './shrink-size';
 
 /** A shrunk picture, or why there is none. */
@@ -24,4 +25,7 @@ async function shrink(file: Blob): Promise<Shrunk> {
   return { ok: false, message: 'This picture stays larger than 4 MB: take it again from further away.' };
 }
 
-self.onmessage = async (event: MessageEvent<Blob>) => postMessage(await shrink(event.data));
+const api = { shrink };
+/** What this worker does. */
+export type ShrinkApi = typeof api;
+expose(api);

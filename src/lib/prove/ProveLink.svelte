@@ -273,6 +273,12 @@
           >Right port, remote in: it is a fail</button
         >
       {:else}
+        {#if session.unexplained}
+          <p class="border-l-4 border-wrong pl-3" role="alert">
+            This device could not work out what the fail comes from: log it, and say what was found, or read
+            again.
+          </p>
+        {/if}
         <fieldset class="flex items-center gap-2">
           <legend class="float-left mr-2 text-sm text-faint">to be done again</legend>
           {#each ENDS as end (end)}

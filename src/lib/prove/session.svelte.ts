@@ -25,6 +25,7 @@ import { ENDS, type Contact, type ContactPair, type End } from '$core/wiring/con
 import { layoutsFor } from '$core/wiring/schemes';
 import { asking } from '$lib/address/address';
 import { diagnoseHere, prepareHere } from '$lib/diagnosis/client';
+import { plain } from '$lib/device/in-worker';
 import { walkCost } from '$lib/diagnosis/walk-cost';
 import type { OpenJob } from '$lib/job/open-job.svelte';
 import { LampPad } from '$lib/lamp-pad/pad.svelte';
@@ -52,6 +53,8 @@ export class ProveSession {
   private doubted = $state.raw<readonly Look[]>([]);
   diagnosis = $state.raw<Diagnosis | null>(null);
   contradiction = $state('');
+  /** This device could not work out what the reading means: the fail stands, and can be logged. */
+  unexplained = $state(false);
   /** Values measured besides the walk. */
   electrical = $state.raw<EntryOf<'reading'>['data']['electrical']>(undefined);
   valueProblem = $state('');
@@ -372,10 +375,13 @@ export class ProveSession {
     if (!this.read?.ok || this.judgement?.verdict !== 'fail' || !this.judgement.faults.length) {
       this.diagnosis = null;
       this.contradiction = '';
+      this.unexplained = false;
       return;
     }
-    const answer = await diagnoseHere(JSON.parse(JSON.stringify(this.question())) as DiagnoseInput);
+    const answer = await diagnoseHere(plain(this.question())).catch(() => null);
     if (asked !== this.asked) return;
+    this.unexplained = answer === null;
+    if (!answer) return void (this.diagnosis = null);
     if ('contradiction' in answer) {
       this.contradiction = answer.contradiction;
       return;

@@ -1,4 +1,7 @@
-import { parseReadingsCsv, type ReadingsFile, type ReadingsFor } from '$core/formats/readings-csv';
+import { expose } from 'comlink';
+import { parseReadingsCsv } from '$core/formats/readings-csv';
 
-self.onmessage = (event: MessageEvent<{ text: string; job: ReadingsFor }>) =>
-  postMessage(parseReadingsCsv(event.data.text, event.data.job) satisfies ReadingsFile);
+const api = { parse: parseReadingsCsv };
+/** What this worker does. */
+export type ParseApi = typeof api;
+expose(api);

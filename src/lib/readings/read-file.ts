@@ -1,6 +1,8 @@
 import { linkMeant, type ReadingsFile, type ReadingsFor } from '$core/formats/readings-csv';
 import { judgeMeasured } from '$core/log/judge-measured';
 import { readingFileSchema } from '$core/model/reading';
+import { onceInWorker, plain } from '$lib/device/in-worker';
+import type { ParseApi } from './parse.worker';
 
 /** Largest file that is read, in bytes. */
 const MOST_BYTES = 20_000_000;
@@ -24,16 +26,14 @@ export async function readReadings(file: File, job: ReadingsFor): Promise<Readin
     return whole('The file is not in UTF-8: save it again as CSV in UTF-8.');
   }
   if (text.trimStart().startsWith('{')) return oneReading(text, job);
-  const worker = new Worker(new URL('./parse.worker.ts', import.meta.url), { type: 'module' });
-  return new Promise((resolve) => {
-    const done = (answer: ReadingsFile) => {
-      worker.terminate();
-      resolve(answer);
-    };
-    worker.onmessage = (event: MessageEvent<ReadingsFile>) => done(event.data);
-    worker.onerror = () => done(whole('The file could not be read on this device: try another browser.'));
-    worker.postMessage({ text, job: JSON.parse(JSON.stringify(job)) as ReadingsFor });
-  });
+  try {
+    return await onceInWorker<ParseApi, ReadingsFile>(
+      () => new Worker(new URL('./parse.worker.ts', import.meta.url), { type: 'module' }),
+      (api) => api.parse(text, plain(job)),
+    );
+  } catch {
+    return whole('The file could not be read on this device: try another browser.');
+  }
 }
 
 function oneReading(text: string, job: ReadingsFor): ReadingsFile {

@@ -1,29 +1,19 @@
-import type { Floor, Link } from '$core/model/job';
-import type { Hands, RoundPlan, RoundRoom } from '$core/survey/rounds';
-import type { Place } from '$core/survey/distance';
+import type { Link } from '$core/model/job';
+import type { RoundPlan, RoundRoom } from '$core/survey/rounds';
+import { onceInWorker, plain } from '$lib/device/in-worker';
 import type { OpenJob } from '$lib/job/open-job.svelte';
+import type { RoundApi, RoundAsked } from './round.worker';
+
+/** What is said where this device could not plan a round. */
+export const NOT_PLANNED =
+  'The walk could not be planned on this device: open this screen anew and try again.';
 
 /** Plans rounds off the main thread. */
-export function planInWorker(
-  closet: Place,
-  rooms: readonly RoundRoom[],
-  remotes: number | readonly number[],
-  hands: Hands,
-  floors: readonly Floor[],
-): Promise<RoundPlan> {
-  const worker = new Worker(new URL('./round.worker.ts', import.meta.url), { type: 'module' });
-  return new Promise((resolve, reject) => {
-    worker.onmessage = (event: MessageEvent<RoundPlan>) => {
-      worker.terminate();
-      resolve(event.data);
-    };
-    worker.onerror = (event) => {
-      worker.terminate();
-      reject(new Error(event.message));
-    };
-    worker.postMessage(JSON.parse(JSON.stringify({ closet, rooms, remotes, hands, floors })));
-  });
-}
+export const planInWorker = (asked: RoundAsked): Promise<RoundPlan> =>
+  onceInWorker<RoundApi, RoundPlan>(
+    () => new Worker(new URL('./round.worker.ts', import.meta.url), { type: 'module' }),
+    (api) => api.plan(plain(asked)),
+  );
 
 /** The rooms behind a closet's links, each with its links in the order of their outlets. */
 export function roomsOf(job: OpenJob, links: readonly Link[]): RoundRoom[] {

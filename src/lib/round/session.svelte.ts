@@ -11,7 +11,7 @@ import { SimulatedTester } from '$lib/testers/simulated';
 import { judgeMeasured } from '$core/log/judge-measured';
 import type { Measured } from '$core/model/reading';
 import { PressGuard } from '$lib/controls/press-guard.svelte';
-import { planInWorker, roomsOf } from './plan';
+import { NOT_PLANNED, planInWorker, roomsOf } from './plan';
 
 /** What of a round is kept on this device. */
 interface Kept {
@@ -110,13 +110,16 @@ export class RoundSession {
   async make(): Promise<void> {
     const closet = this.closets.find((s) => s.id === this.closet);
     if (!closet || !this.toRead.length) return;
-    this.plan = await planInWorker(
+    this.problem = '';
+    const plan = await planInWorker({
       closet,
-      roomsOf(this.job, this.toRead),
-      this.remotes,
-      this.hands,
-      this.job.plan.floors,
-    );
+      rooms: roomsOf(this.job, this.toRead),
+      remotes: this.remotes,
+      hands: this.hands,
+      floors: this.job.plan.floors,
+    }).catch(() => null);
+    if (!plan) return void (this.problem = NOT_PLANNED);
+    this.plan = plan;
     this.at = 0;
     this.out = false;
     this.answers = new Map();

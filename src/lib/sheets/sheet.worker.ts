@@ -1,3 +1,7 @@
+import { expose } from 'comlink';
 import { readSheetBytes } from './bytes';
 
-self.onmessage = async (event: MessageEvent<Uint8Array>) => postMessage(await readSheetBytes(event.data));
+const api = { read: readSheetBytes };
+/** What this worker does. */
+export type SheetApi = typeof api;
+expose(api);

@@ -8,7 +8,7 @@ import { bundleAnswers, hiddenBundle } from '$core/practice/hidden-bundle';
 import { answersOf, openTraces, planOf, roundOf, type OpenTrace } from '$core/survey/shared-trace';
 import { cablesToTry, readRemoteNumbers, traceOutcome, type LinkIs } from '$core/survey/trace';
 import type { Hands } from '$core/survey/rounds';
-import { planInWorker, roomsOf } from '$lib/round/plan';
+import { NOT_PLANNED, planInWorker, roomsOf } from '$lib/round/plan';
 import type { OpenJob } from '$lib/job/open-job.svelte';
 
 type Traced = EntryOf<'traced'>['data'];
@@ -159,13 +159,14 @@ export class TraceSession {
     const closet = this.closets.find((s) => s.id === this.closet);
     if (!closet) return void (this.problem = 'Choose the closet you stand in.');
     const links = this.unknown.map((l) => l.id);
-    const plan = await planInWorker(
+    const plan = await planInWorker({
       closet,
-      roomsOf(this.job, this.unknown),
-      read.numbers,
-      this.hands,
-      this.job.plan.floors,
-    );
+      rooms: roomsOf(this.job, this.unknown),
+      remotes: read.numbers,
+      hands: this.hands,
+      floors: this.job.plan.floors,
+    }).catch(() => null);
+    if (!plan) return void (this.problem = NOT_PLANNED);
     this.joined = uuid();
     localStorage.setItem(this.key, this.joined);
     this.write({

@@ -1,7 +1,9 @@
 import type { Working } from '$core/trend/calendar';
 import type { Trend } from '$core/trend/trend';
 import { apiAddress, asking } from '$lib/address/address';
+import { onceInWorker, plain } from '$lib/device/in-worker';
 import type { OpenJob } from '$lib/job/open-job.svelte';
+import type { TrendApi } from './trend.worker';
 
 /** The ISO day it is where the device is. */
 export const today = (): string => {
@@ -18,17 +20,11 @@ async function workedOut(job: OpenJob, working: Working | undefined): Promise<Tr
     if (!answer.ok) throw new Error('no trend from the server');
     return (await answer.json()) as Trend;
   }
-  const worker = new Worker(new URL('./trend.worker.ts', import.meta.url), { type: 'module' });
-  try {
-    return await new Promise<Trend>((resolve, reject) => {
-      worker.onmessage = (event: MessageEvent<Trend>) => resolve(event.data);
-      worker.onerror = (event) => reject(new Error(event.message));
-      const statuses = job.plan.ordered.map((l) => job.statusOf(l.id));
-      worker.postMessage(JSON.parse(JSON.stringify({ plan: job.plan.now, log: job.log.here, statuses, me, today: today(), ...(working ? { working } : {}) }))); // prettier-ignore
-    });
-  } finally {
-    worker.terminate();
-  }
+  const statuses = job.plan.ordered.map((l) => job.statusOf(l.id));
+  return onceInWorker<TrendApi, Trend>(
+    () => new Worker(new URL('./trend.worker.ts', import.meta.url), { type: 'module' }),
+    (api) => api.trend(plain({ plan: job.plan.now, log: job.log.here, statuses, me, today: today(), ...(working ? { working } : {}) })), // prettier-ignore
+  );
 }
 
 let last = 0;

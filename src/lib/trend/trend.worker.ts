@@ -1,4 +1,7 @@
-import { trendOf, type TrendAsked } from '$core/trend/trend';
+import { expose } from 'comlink';
+import { trendOf } from '$core/trend/trend';
 
-/** Answers what is asked of a trend with the trend: off the main thread, a long log takes a moment. */
-self.onmessage = ({ data }: MessageEvent<TrendAsked>) => self.postMessage(trendOf(data));
+const api = { trend: trendOf };
+/** What this worker does: off the main thread, as a long log takes a moment. */
+export type TrendApi = typeof api;
+expose(api);

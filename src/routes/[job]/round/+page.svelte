@@ -63,6 +63,7 @@
         disabled={!session.toRead.length}
         onclick={() => session.make()}>Plan the walk</button
       >
+      {#if session.problem}<p class="border-l-4 border-wrong pl-3" role="alert">{session.problem}</p>{/if}
     </section>
   {:else if session.round}
     <section class="grid content-start gap-3">
