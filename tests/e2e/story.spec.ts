@@ -61,7 +61,12 @@ test(
     const job = await ownJob(request);
     await open(page, `/${job}/rack`);
     await page.keyboard.press('/');
-    await page.keyboard.type('k1-20');
+    await page.keyboard.type('k1');
+    await page.keyboard.press('ArrowDown');
+    await expect(page.getByRole('option').nth(1)).toHaveAttribute('aria-selected', 'true');
+    // What is typed on begins at the first again.
+    await page.keyboard.type('-20');
+    await expect(page.getByRole('option', { selected: true })).toContainText('K1-20');
     await page.keyboard.press('Enter');
     await expect(page.getByRole('heading', { name: 'K1-20' })).toBeVisible();
     await page.keyboard.type('36145278');

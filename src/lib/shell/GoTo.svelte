@@ -22,10 +22,21 @@
     onclose();
     void goto(job.at(screen, id));
   }
+  /** Which of those found is opened by Enter: the first, until an arrow says another. What is typed begins anew. */
+  let at = $state(0);
   function submit(event: SubmitEvent): void {
     event.preventDefault();
-    if (found[0]) open(found[0].id);
+    const link = found[at];
+    if (link) open(link.id);
   }
+  function onkeydown(event: KeyboardEvent): void {
+    const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+    if (!step || !found.length) return;
+    at = (at + step + found.length) % found.length;
+    document.getElementById(`${id}-${at}`)?.scrollIntoView({ block: 'nearest' });
+    event.preventDefault();
+  }
+  const id = $props.id();
 </script>
 
 <Sheet title="Go to a link" {onclose}>
@@ -36,29 +47,38 @@
       placeholder="K1-07, a room, a cable"
       aria-label="Label or room"
       bind:value={text}
+      oninput={() => (at = 0)}
+      {onkeydown}
+      role="combobox"
+      aria-expanded={found.length > 0}
+      aria-controls="{id}-found"
+      aria-autocomplete="list"
+      aria-activedescendant={found.length ? `${id}-${at}` : undefined}
       autofocus
       autocomplete="off"
     />
     {#if text && !found.length}
       <p class="mt-3" role="status">No link is called “{text}”: try the label on the panel, or the room.</p>
     {/if}
-    <ul class="mt-2">
+    <div class="mt-2" role="listbox" id="{id}-found" aria-label="Links found">
       {#each found as link, i (link.id)}
-        <li>
-          <button
-            type="button"
-            class={[
-              'flex min-h-12 w-full items-baseline gap-3 px-3 py-2 text-left',
-              i === 0 && 'bg-hivis text-on-hivis',
-            ]}
-            onclick={() => open(link.id)}
+        <button
+          type="button"
+          role="option"
+          id="{id}-{i}"
+          aria-selected={i === at}
+          tabindex="-1"
+          class={[
+            'flex min-h-12 w-full items-baseline gap-3 px-3 py-2 text-left',
+            i === at && 'bg-hivis text-on-hivis',
+          ]}
+          onclick={() => open(link.id)}
+        >
+          <span class="font-mono text-lg font-bold">{link.label}</span><span
+            >{farWords(job.plan.where(link))}</span
           >
-            <span class="font-mono text-lg font-bold">{link.label}</span><span
-              >{farWords(job.plan.where(link))}</span
-            >
-          </button>
-        </li>
+        </button>
       {/each}
-    </ul>
+    </div>
   </form>
 </Sheet>
