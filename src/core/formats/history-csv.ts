@@ -1,9 +1,8 @@
 import { ofLink } from '../model/of-link';
 import Papa from 'papaparse';
-import type { Link } from '../model/job';
 import type { Resolved } from '../log/effective';
-import type { Terms } from '../log/judge-measured';
-import { entryWords } from '../log/entry-words';
+import { entryWords, type WordsFrom } from '../log/entry-words';
+import type { LaidLink } from '../log/laid-link';
 import { plainCell } from '../model/csv-cell';
 
 /** Columns of a history file. */
@@ -12,9 +11,9 @@ export const HISTORY_COLUMNS = ['at', 'by', 'link', 'end', 'kind', 'says', 'walk
 /** The log as CSV (RFC 4180), one entry a row, in the order given; taken back ones are marked. */
 export function historyCsv(
   entries: readonly Resolved[],
-  linkOf: (id: string) => Link | undefined,
+  linkOf: (id: string) => LaidLink | undefined,
   personOf: (id: string) => string,
-  terms: Terms,
+  terms: WordsFrom,
 ): string {
   const rows = entries.map(({ entry: e, counts }) => {
     const link = ofLink(e) ? linkOf(e.link) : undefined;

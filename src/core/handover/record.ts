@@ -151,7 +151,7 @@ export function recordOf(file: JobFile, madeAt: string): HandoverRecord {
       ...(status.swept ? { sweep: sweptWords(status.swept) } : {}),
       ...(reading?.data.tester ? { tester: reading.data.tester } : {}),
       notRuledOut: reading ? leftOpen(status, link, terms) : [],
-      story: failed ? story.map((e) => ({ at: e.at, by: person(e.by), says: entryWords(e, link, terms) })) : [], // prettier-ignore
+      story: failed ? story.map((e) => ({ at: e.at, by: person(e.by), says: entryWords(e, laidLink(link, status), { ...terms, crew: plan.crew }) })) : [], // prettier-ignore
     };
   });
   const count = (result: LinkRecord['result']) => links.filter((l) => l.result === result).length;

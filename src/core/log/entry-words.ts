@@ -2,12 +2,12 @@ import { mistakeText, PLACE_WORDS } from '../copper/mistake';
 import type { EntryOf, JobEntryOf, LogEntry } from '../model/entry';
 import { sweptStatus, type SweptStatus } from '../model/swept';
 import type { TraceEvent } from '../model/trace-event';
-import type { Link } from '../model/job';
 import { EVIDENCE_WORDS } from '../reading/verdict';
 import { conductorLabel } from '../wiring/conductors';
 import { flagWords } from '../model/tape';
 import { FAMILY_NAMES } from '../wiring/connector';
 import { judgeMeasured, type Terms } from './judge-measured';
+import type { LaidLink } from './laid-link';
 import { judgeOneEnd } from './one-end';
 
 /** What each kind of entry is called in lists. */
@@ -40,8 +40,16 @@ export const KIND_WORDS: Record<LogEntry['kind'], string> = {
   void: 'taken back',
 };
 
-/** What an entry says, in one line. `link` is the one it is about, where it is about one. */
-export function entryWords(e: LogEntry, link: Link | undefined, terms: Terms): string {
+/** What an entry's words are taken from: the job's terms, and its crew where people are to be named. */
+export interface WordsFrom extends Terms {
+  crew?: readonly { id: string; name: string }[];
+}
+
+/**
+ * What an entry says, in one line. `link` is the one it is about, as its cable lies, where it is about one: a reading is
+ * told by the same length it was judged by.
+ */
+export function entryWords(e: LogEntry, link: LaidLink | undefined, terms: WordsFrom): string {
   switch (e.kind) {
     case 'seated':
       return `seated, ${FAMILY_NAMES[e.data.connector]}, ${e.data.scheme}`;
@@ -72,7 +80,9 @@ export function entryWords(e: LogEntry, link: Link | undefined, terms: Terms): s
     case 'exchanged':
       return `answers at the outlet of ${e.data.with}: the two are exchanged`;
     case 'assigned':
-      return e.data.to ? `given to ${e.data.to}` : 'given to nobody, anybody’s again';
+      return e.data.to
+        ? `given to ${terms.crew?.find((p) => p.id === e.data.to)?.name ?? e.data.to}`
+        : 'given to nobody, anybody’s again';
     case 'swept':
       return sweptWords(sweptStatus(e.data));
     case 'traced':

@@ -178,6 +178,15 @@ describe('history', () => {
     for (const e of file.entries)
       expect(entryWords(e, 'link' in e && e.link ? link(e.link) : undefined, terms)).not.toBe('');
   });
+  it('names people, and tells a reading by the length its cable was pulled at', () => {
+    const crew = [{ id: 'bo', name: 'Bo Tarn' }];
+    expect(entryWords(entry('assigned', { to: 'bo' }), link('K1-20'), { ...terms, crew })).toBe(
+      'given to Bo Tarn',
+    );
+    const read = entry('reading', { reading: { walk: '1 2 3 4 5 6 7 8', splits: [], evidence: 'wiremap-length', lengthMetres: 60 } }); // prettier-ignore
+    const told = (lengthMetres: number) => entryWords(read, { ...link('K1-20'), lengthMetres, lengthErrorMetres: 1 }, terms); // prettier-ignore
+    expect(told(60)).not.toBe(told(20));
+  });
   it('is CSV with one row an entry, no formula among them, what was taken back marked', () => {
     const seated = seat('tail');
     const evil = entry('note', { text: '=HYPERLINK("x")' });

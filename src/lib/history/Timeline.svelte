@@ -5,6 +5,7 @@
   import type { Resolved } from '$core/log/effective';
   import { entryWords } from '$core/log/entry-words';
   import { clockDoubt } from '$core/log/history';
+  import { laidLink, type LaidLink } from '$core/log/laid-link';
   import { judgeMeasured } from '$core/log/judge-measured';
   import { type LogEntry } from '$core/model/entry';
   import type { Link } from '$core/model/job';
@@ -32,7 +33,11 @@
   const isBack = ({ entry, counts }: Resolved) => !counts || done.includes(entry.id);
   /** What may be taken back: everything that counts but a change of plan, which is changed again instead. */
   const mayTakeBack = (r: Resolved) => !isBack(r) && r.entry.kind !== 'planned' && r.entry.kind !== 'moved';
-  const linkOf = (e: LogEntry) => (ofLink(e) ? job.plan.link(e.link) : undefined);
+  /** The link of an entry as its cable lies, so that a reading is told by what it was judged by. */
+  function linkOf(e: LogEntry): LaidLink | undefined {
+    const link = ofLink(e) ? job.plan.link(e.link) : undefined;
+    return link && laidLink(link, job.statusOf(link.id));
+  }
   const partName = (id: string) => job.plan.parts.find((p) => p.id === id)?.name ?? id;
   const fails = (e: LogEntry, link: Link) => {
     if (e.kind !== 'reading') return false;

@@ -1,6 +1,7 @@
 import type { Copper } from '$core/copper/copper';
 import { diagnoseInputFor } from '$core/diagnose/ask';
 import { effective } from '$core/log/effective';
+import { laidLink, lastPulled } from '$core/log/laid-link';
 import { judgeMeasured } from '$core/log/judge-measured';
 import { specOf } from '$core/log/link-spec';
 import { readMeasured } from '$core/log/measured';
@@ -34,12 +35,13 @@ type Failed = { reading: EntryOf<'reading'>; found?: EntryOf<'found'>['data'] };
 /** Readings of a link that failed, each with what was found afterwards. */
 function failsOf(entries: readonly Entry[], link: Link, terms: Parameters<typeof judgeMeasured>[2]): Failed[] {
   const fails: Failed[] = [];
+  const laid = laidLink(link, { pulled: lastPulled(entries) });
   let open = false;
   for (const e of entries) {
     if (e.kind === 'redone' || e.kind === 'repulled') open = false;
     if (e.kind === 'found' && fails.length) fails.at(-1)!.found = e.data;
     if (e.kind !== 'reading') continue;
-    const judged = judgeMeasured(e.data, link, terms, e.at);
+    const judged = judgeMeasured(e.data, laid, terms, e.at);
     if (!judged.ok || judged.judgement.verdict !== 'fail') continue;
     // Read again before anything was done: the same copper.
     if (open) fails[fails.length - 1] = { reading: e };

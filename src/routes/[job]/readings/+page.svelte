@@ -1,6 +1,7 @@
 <script lang="ts">
   import Search from '$lib/controls/Search.svelte';
   import { joinReadings, type ReadingsFiles } from '$core/formats/readings-files';
+  import { laidLink } from '$core/log/laid-link';
   import { compareInstants } from '$core/log/effective';
   import { localTime } from '$lib/controls/time';
   import FromMemory from '$lib/readings/FromMemory.svelte';
@@ -45,7 +46,8 @@
       files.push({
         name: f.name,
         read: await readReadings(f, {
-          links: job.plan.links,
+          // A reading is shown as it will be judged: by the length the cable was pulled at, where that is known.
+          links: job.plan.links.map((l) => laidLink(l, job.statusOf(l.id))),
           crew: job.plan.crew,
           policy: job.plan.policy,
           parts: [...job.plan.parts],
