@@ -99,4 +99,12 @@ export default ts.config(
     rules: { 'no-restricted-imports': ['error', { patterns: [noRoutes] }] },
   },
   ...libFloors,
+  {
+    // It throws where it is full or shut: what is small is remembered through one door, which does not.
+    files: ['src/**/*.{ts,svelte}'],
+    ignores: ['**/*.test.ts', 'src/lib/device/small.ts', 'src/lib/device/device-id.ts'],
+    rules: {
+      'no-restricted-globals': ['error', { name: 'localStorage', message: 'Use $lib/device/small.' }],
+    },
+  },
 );

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { recallJson, rememberJson } from '$lib/device/small';
   import { onMount } from 'svelte';
   import { cascade, PANEL_STEPS, type EntrySide } from '$core/bench/panel-work';
   import { formatLength } from '$core/bench/units';
@@ -13,13 +14,9 @@
   let ticked = $state<string[]>([]);
   let side = $state<EntrySide>('right');
   onMount(() => {
-    try {
-      ({ ticked = [], side = 'right' } = JSON.parse(localStorage.getItem(key) ?? '{}'));
-    } catch {
-      localStorage.removeItem(key);
-    }
+    ({ ticked = [], side = 'right' } = recallJson<{ ticked?: string[]; side?: EntrySide }>(key) ?? {});
   });
-  const save = () => localStorage.setItem(key, JSON.stringify({ ticked, side }));
+  const save = () => rememberJson(key, { ticked, side });
   function turn(id: string): void {
     ticked = ticked.includes(id) ? ticked.filter((x) => x !== id) : [...ticked, id];
     save();

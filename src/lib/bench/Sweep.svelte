@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { recall, remember } from '$lib/device/small';
   import { onMount, untrack } from 'svelte';
   import { belongsAt } from '$core/bench/seats';
   import { differsInSweep, paceOf } from '$core/bench/sweep';
@@ -45,7 +46,7 @@
   onMount(() => {
     guard.shown();
     try {
-      doneAt = JSON.parse(localStorage.getItem(key) ?? '[]') as number[];
+      doneAt = JSON.parse(recall(key) ?? '[]') as number[];
     } catch {
       doneAt = [];
     }
@@ -56,7 +57,7 @@
     const next = nextAfter(links, link.id, (l) => bare(l.id));
     session.log();
     doneAt = [...doneAt.slice(-199), Date.now()];
-    localStorage.setItem(key, JSON.stringify(doneAt));
+    remember(key, JSON.stringify(doneAt));
     at = next?.id ?? '';
     guard.shown();
   }

@@ -1,3 +1,4 @@
+import { recall, remember } from '$lib/device/small';
 import { answerOf, HELD_MS, LOOK_MS, spokenAt, type HandAnswer, type HandsAt } from '$core/bench/hands-free';
 import { CAUTIONS, allCautions } from '$core/bench/cautions';
 import { guideText } from '$core/bench/guide-text';
@@ -54,14 +55,14 @@ export class HandsFree {
   }
 
   resume(): void {
-    const kept = localStorage.getItem(ON);
+    const kept = recall(ON);
     this.on = kept === 'on' || kept === 'paced';
     this.paced = kept === 'paced';
   }
   turn(on: boolean, paced = this.paced): void {
     this.on = on;
     this.paced = paced;
-    localStorage.setItem(ON, !on ? 'off' : paced ? 'paced' : 'on');
+    remember(ON, !on ? 'off' : paced ? 'paced' : 'on');
     clearTimeout(this.pacing);
     if (!on && 'speechSynthesis' in window) speechSynthesis.cancel();
   }

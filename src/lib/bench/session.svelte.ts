@@ -1,3 +1,4 @@
+import { forget, recall, remember } from '$lib/device/small';
 import { endName } from '$core/model/end-name';
 import { briefAt, DEPTHS, depthsFor, type Depth } from '$core/bench/depth';
 import { GUIDES } from '$core/bench/families';
@@ -89,7 +90,7 @@ export class BenchSession {
     this.ordered = specOf(link, job.plan.policy)[end].scheme;
     this.scheme = this.ordered;
     this.choose(link[end].connector);
-    const ground = localStorage.getItem(`gauntlet:ground:${job.plan.id}`);
+    const ground = recall(`gauntlet:ground:${job.plan.id}`);
     if (ground === 'internal' || ground === 'external') this.ground = ground;
   }
 
@@ -121,7 +122,7 @@ export class BenchSession {
   });
   setGround(ground: Ground): void {
     this.ground = ground;
-    localStorage.setItem(`gauntlet:ground:${this.job.plan.id}`, ground);
+    remember(`gauntlet:ground:${this.job.plan.id}`, ground);
   }
   /** Which connector of its family is used here: the one chosen last on this device, else the first that is known. */
   readonly connectorPart = $derived.by(() => {
@@ -158,7 +159,7 @@ export class BenchSession {
   }
   setDepth(depth: Depth): void {
     this.chosenDepth = depth;
-    localStorage.setItem(this.depthKey, depth);
+    remember(this.depthKey, depth);
     if (this.brief.includes(this.gate)) this.next();
   }
   /** What was offered is left: not asked again until another end. */
@@ -181,9 +182,9 @@ export class BenchSession {
   /** Takes up what this device kept. Call once, in the browser. */
   resume(): void {
     try {
-      const list = JSON.parse(localStorage.getItem(REMINDERS) ?? '[]') as Gate[];
+      const list = JSON.parse(recall(REMINDERS) ?? '[]') as Gate[];
       this.reminders = list.filter((g) => GATES.includes(g) && !ALWAYS_FULL.has(g));
-      const kept = JSON.parse(localStorage.getItem(this.key) ?? 'null') as Kept | null;
+      const kept = JSON.parse(recall(this.key) ?? 'null') as Kept | null;
       if (!kept || !CONNECTOR_FAMILIES.includes(kept.connector) || !SCHEMES.includes(kept.scheme)) {
         this.gate = this.firstGate();
         return;
@@ -202,7 +203,7 @@ export class BenchSession {
       this.untwist = kept.untwist;
       this.parts = kept.parts;
     } catch {
-      localStorage.removeItem(this.key);
+      forget(this.key);
     }
   }
 
@@ -230,7 +231,7 @@ export class BenchSession {
       untwist: this.untwist,
       parts: [...this.parts],
     };
-    localStorage.setItem(this.key, JSON.stringify(kept));
+    remember(this.key, JSON.stringify(kept));
   }
 
   /** Contacts in the order they are asked: 1 to 8, or along the slots of a legend. */
@@ -252,13 +253,13 @@ export class BenchSession {
 
   private choose(connector: ConnectorFamily): void {
     this.connector = connector;
-    this.connectorPartId = localStorage.getItem(this.partKey) ?? '';
+    this.connectorPartId = recall(this.partKey) ?? '';
     this.parts = this.toolsInHand();
-    const depth = localStorage.getItem(this.depthKey);
+    const depth = recall(this.depthKey);
     this.chosenDepth = DEPTHS.find((d) => d === depth) ?? 'full';
     const { layout } = GUIDES[connector];
     if (layout.kind === 'plug') this.view = { up: layout.usual, from: 'rear' };
-    if (layout.kind === 'legend') this.legendId = localStorage.getItem(this.legendKey) ?? layout.usual;
+    if (layout.kind === 'legend') this.legendId = recall(this.legendKey) ?? layout.usual;
   }
 
   setConnector(connector: ConnectorFamily): void {
@@ -271,12 +272,12 @@ export class BenchSession {
   }
   setLegend(id: string): void {
     this.legendId = id;
-    localStorage.setItem(this.legendKey, id);
+    remember(this.legendKey, id);
     this.readAgain();
   }
   setConnectorPart(id: string): void {
     this.connectorPartId = id;
-    localStorage.setItem(this.partKey, id);
+    remember(this.partKey, id);
   }
   setView(view: Partial<PlugView>): void {
     this.view = { ...this.view, ...view };
@@ -288,7 +289,7 @@ export class BenchSession {
   }
   togglePart(id: string): void {
     this.parts = this.parts.includes(id) ? this.parts.filter((p) => p !== id) : [...this.parts, id];
-    localStorage.setItem(this.toolsKey, JSON.stringify(this.parts));
+    remember(this.toolsKey, JSON.stringify(this.parts));
     this.save();
   }
 
@@ -298,7 +299,7 @@ export class BenchSession {
   }
   private toolsInHand(): string[] {
     try {
-      const kept = JSON.parse(localStorage.getItem(this.toolsKey) ?? '[]') as string[];
+      const kept = JSON.parse(recall(this.toolsKey) ?? '[]') as string[];
       const used = usedFor(this.connector, this.job.plan.parts).map((p) => p.id);
       return kept.filter((id) => used.includes(id));
     } catch {
@@ -330,7 +331,7 @@ export class BenchSession {
   remind(gate: Gate, only: boolean): void {
     if (!only && !this.reminders.includes(gate)) return this.to(gate);
     this.reminders = only ? [...this.reminders, gate] : this.reminders.filter((g) => g !== gate);
-    localStorage.setItem(REMINDERS, JSON.stringify(this.reminders));
+    remember(REMINDERS, JSON.stringify(this.reminders));
     if (only && gate === this.gate) this.next();
   }
 
@@ -490,6 +491,6 @@ export class BenchSession {
   /** Writes the termination down and forgets what this device kept of it. */
   log(untwistMm?: number): void {
     this.logWork(untwistMm);
-    localStorage.removeItem(this.key);
+    forget(this.key);
   }
 }

@@ -1,3 +1,4 @@
+import { forget, recallJson, rememberJson } from '$lib/device/small';
 import { freePrefix, misfitWords, readBatch, type BatchDraft } from '$core/cords/batch-draft';
 import type { OpenJob } from '$lib/job/open-job.svelte';
 import { GENERIC_CABLES } from '$core/wiring/parts';
@@ -45,15 +46,10 @@ export class BatchForm {
   }
   /** Takes up what was typed before, and what the address asks for. */
   resume(asked: Partial<BatchDraft>): void {
-    try {
-      Object.assign(this.draft, JSON.parse(localStorage.getItem(this.key) ?? '{}'));
-    } catch {
-      localStorage.removeItem(this.key);
-    }
-    Object.assign(this.draft, asked);
+    Object.assign(this.draft, recallJson<Partial<BatchDraft>>(this.key), asked);
   }
   save(): void {
-    localStorage.setItem(this.key, JSON.stringify(this.draft));
+    rememberJson(this.key, this.draft);
   }
 
   /** Why a plug does not take the cable, said before the first cut. */
@@ -77,7 +73,7 @@ export class BatchForm {
       this.wrong = { field: '', message: refusal };
       return null;
     }
-    localStorage.removeItem(this.key);
+    forget(this.key);
     return read.batch.id;
   }
 }

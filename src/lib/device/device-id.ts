@@ -12,7 +12,7 @@ export function nextWritten(): { device: string; written: number } {
     localStorage.setItem(COUNT, String(written));
     return { device, written };
   } catch {
-    // A browser that keeps nothing: this sitting is a device of its own.
+    // A browser that keeps nothing: this sitting is a device of its own, so that no number is given twice.
     return { device: sitting, written: ++count };
   }
 }

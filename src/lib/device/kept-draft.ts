@@ -1,24 +1,10 @@
-/** Something half entered, kept on this device until it is done with. */
+import { forget, recallJson, rememberJson } from './small';
+
+/** Something half entered, kept on this device until it is done with; what is larger than a device keeps is there while the page is. */
 export class KeptDraft<T> {
   constructor(private readonly key: string) {}
 
-  read(): T | null {
-    try {
-      return JSON.parse(localStorage.getItem(this.key) ?? 'null') as T | null;
-    } catch {
-      localStorage.removeItem(this.key);
-      return null;
-    }
-  }
-  keep(value: T): void {
-    try {
-      localStorage.setItem(this.key, JSON.stringify(value));
-    } catch {
-      // A schedule may be larger than a device keeps: it is then only on screen.
-      localStorage.removeItem(this.key);
-    }
-  }
-  drop(): void {
-    localStorage.removeItem(this.key);
-  }
+  read = (): T | null => recallJson<T>(this.key);
+  keep = (value: T): void => void rememberJson(this.key, value);
+  drop = (): void => forget(this.key);
 }

@@ -1,3 +1,4 @@
+import { forget, recall } from './small';
 import { apiAddress } from '$lib/address/address';
 import type { LinkStatus } from '$core/log/state';
 import type { LogEntry } from '$core/model/entry';
@@ -124,7 +125,7 @@ export class Outbox {
   private async takeUpOldKeeping(): Promise<void> {
     const read = <T>(key: string): T[] => {
       try {
-        return JSON.parse(localStorage.getItem(key) ?? '[]') as T[];
+        return JSON.parse(recall(key) ?? '[]') as T[];
       } catch {
         return [];
       }
@@ -137,8 +138,8 @@ export class Outbox {
     if (!old.length) return;
     try {
       await putEntries(old);
-      localStorage.removeItem(waiting);
-      localStorage.removeItem(refused);
+      forget(waiting);
+      forget(refused);
     } catch {
       this.waiting = old.filter((k) => k.state === 'waiting').map((k) => k.entry);
     }

@@ -1,3 +1,4 @@
+import { recallJson, rememberJson } from './small';
 const KEY = 'gauntlet:device';
 
 /** How this device is held and read: kept on it, for whoever works with it. */
@@ -9,18 +10,14 @@ class DeviceSettings {
 
   /** Takes up what this device kept, and shows it. Call once, in the browser. */
   resume(): void {
-    try {
-      const kept = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<DeviceSettings>;
-      this.leftHanded = kept.leftHanded === true;
-      this.big = kept.big === true;
-    } catch {
-      localStorage.removeItem(KEY);
-    }
+    const kept = recallJson<Partial<DeviceSettings>>(KEY);
+    this.leftHanded = kept?.leftHanded === true;
+    this.big = kept?.big === true;
     this.show();
   }
   set(change: { leftHanded?: boolean; big?: boolean }): void {
     Object.assign(this, change);
-    localStorage.setItem(KEY, JSON.stringify({ leftHanded: this.leftHanded, big: this.big }));
+    rememberJson(KEY, { leftHanded: this.leftHanded, big: this.big });
     this.show();
   }
   private show(): void {

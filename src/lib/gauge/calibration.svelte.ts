@@ -1,3 +1,4 @@
+import { recall, remember } from '$lib/device/small';
 import { devicePixelRatio } from 'svelte/reactivity/window';
 import { calibrate, NOMINAL_PX_PER_MM, TOUCH_PX_PER_MM, type Calibration } from '$core/bench/gauge';
 
@@ -19,7 +20,7 @@ export class GaugeScale {
   );
 
   resume(): void {
-    const kept = Number(localStorage.getItem(KEY));
+    const kept = Number(recall(KEY));
     const dpr = devicePixelRatio.current ?? 1;
     // Judged when it was set; a page that is zoomed shows it larger or smaller.
     if (calibrate(kept / dpr, 1, dpr).ok) this.devicePxPerMm = kept;
@@ -35,7 +36,7 @@ export class GaugeScale {
     const answer = this.judge(cssPx, mm);
     if (answer.ok) {
       this.devicePxPerMm = answer.devicePxPerMm;
-      localStorage.setItem(KEY, String(answer.devicePxPerMm));
+      remember(KEY, String(answer.devicePxPerMm));
     }
     return answer;
   }

@@ -1,11 +1,12 @@
+import { forget, recall, remember } from '$lib/device/small';
 import type { JobPlan, Person, Space } from '$core/model/job';
 import type { End } from '$core/wiring/conductors';
 
 const ME = 'gauntlet:me';
 
 /** Remembers who works on this device, for every job opened on it. */
-export const rememberMe = ({ id, name }: Pick<Person, 'id' | 'name'>): void =>
-  localStorage.setItem(ME, JSON.stringify({ id, name }));
+export const rememberMe = ({ id, name }: Pick<Person, 'id' | 'name'>): boolean =>
+  remember(ME, JSON.stringify({ id, name }));
 
 /** Who works on this device, at which end, in which space; kept on it. */
 export class Here {
@@ -20,8 +21,8 @@ export class Here {
   /** Takes up what this device kept. */
   resume(): void {
     this.me = this.known()?.id ?? '';
-    if (localStorage.getItem('gauntlet:standing') === 'tail') this.standingAt = 'tail';
-    this.standingIn = localStorage.getItem(`gauntlet:space:${this.plan.id}`) ?? '';
+    if (recall('gauntlet:standing') === 'tail') this.standingAt = 'tail';
+    this.standingIn = recall(`gauntlet:space:${this.plan.id}`) ?? '';
   }
 
   /** The person this device belongs to, as far as they are on this crew: by id, else by name. */
@@ -29,8 +30,8 @@ export class Here {
     const { crew } = this.plan;
     if (crew.length === 1) return crew[0];
     try {
-      const old = localStorage.getItem(`gauntlet:me:${this.plan.id}`);
-      const me = JSON.parse(localStorage.getItem(ME) ?? 'null') as Pick<Person, 'id' | 'name'> | null;
+      const old = recall(`gauntlet:me:${this.plan.id}`);
+      const me = JSON.parse(recall(ME) ?? 'null') as Pick<Person, 'id' | 'name'> | null;
       return (
         crew.find((p) => p.id === old) ??
         crew.find((p) => p.id === me?.id && p.name === me.name) ??
@@ -51,17 +52,17 @@ export class Here {
     if (!person) return;
     this.me = id;
     rememberMe(person);
-    localStorage.removeItem(`gauntlet:me:${this.plan.id}`);
+    forget(`gauntlet:me:${this.plan.id}`);
   }
 
   stand(end: End): void {
     this.standingAt = end;
-    localStorage.setItem('gauntlet:standing', end);
+    remember('gauntlet:standing', end);
   }
 
   standIn(space: string): void {
     this.standingIn = space;
-    localStorage.setItem(`gauntlet:space:${this.plan.id}`, space);
+    remember(`gauntlet:space:${this.plan.id}`, space);
   }
 
   /** Where one stands: as it was said, else the first closet; nowhere where the job has no spaces. */

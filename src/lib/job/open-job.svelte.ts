@@ -1,3 +1,4 @@
+import { recall, remember } from '$lib/device/small';
 import { invalidateAll } from '$app/navigation';
 import { createContext } from 'svelte';
 import { CORD_WAYS, nextInBatch, type CordNext, type CordWay } from '$core/cords/way';
@@ -57,7 +58,7 @@ export class OpenJob {
     this.tester = new TesterInHand(data.plan.id, () => this.plan.parts);
     this.tester.resume();
     this.photos = new PhotoBox(data.plan.id);
-    const way = localStorage.getItem(CORD_WAY);
+    const way = recall(CORD_WAY);
     this.cordWay = CORD_WAYS.find((w) => w === way) ?? 'cord';
     this.outbox = new Outbox(data.plan.id, {
       answered: ({ states, refused, revision }) => {
@@ -174,7 +175,7 @@ export class OpenJob {
   cordWay = $state<CordWay>('cord');
   goThroughCords(way: CordWay): void {
     this.cordWay = way;
-    localStorage.setItem(CORD_WAY, way);
+    remember(CORD_WAY, way);
   }
   /** What comes next in the batch of a cord, the cord itself looked at first. */
   nextCord(batch: string, from: string | null): CordNext | null {

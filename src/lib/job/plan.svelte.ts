@@ -1,3 +1,4 @@
+import { recallJson, rememberJson } from '$lib/device/small';
 import { apiAddress } from '$lib/address/address';
 import { v7 as uuid } from 'uuid';
 import { inPortOrder } from '$core/log/next';
@@ -258,12 +259,7 @@ export class OpenPlan {
 
   /** Takes up parts and legends that wait on this device. */
   resume(): void {
-    try {
-      this.waiting = JSON.parse(localStorage.getItem(this.key) ?? '[]') as typeof this.waiting;
-      this.waiting = this.waiting.filter((w) => w.parts || w.legends);
-    } catch {
-      this.waiting = [];
-    }
+    this.waiting = (recallJson<typeof this.waiting>(this.key) ?? []).filter((w) => w.parts || w.legends);
     for (const w of this.waiting) this.show(w);
     void this.sendWaiting();
   }
@@ -289,11 +285,7 @@ export class OpenPlan {
     if (legends) this.own = [...this.own.filter((x) => x.id !== legends.id), legends];
   }
   private storeWaiting(): void {
-    try {
-      localStorage.setItem(this.key, JSON.stringify(this.waiting));
-    } catch {
-      /* storage is full or shut: it is sent from memory */
-    }
+    rememberJson(this.key, this.waiting);
   }
 
   /** Sends parts and legends that wait, one by one; what the server refuses is put away with its reason. */

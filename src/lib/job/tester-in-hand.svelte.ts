@@ -1,3 +1,4 @@
+import { forget, recall, remember } from '$lib/device/small';
 import { EVIDENCE, evidenceCovers, type Evidence } from '$core/model/evidence';
 import type { Measured } from '$core/model/reading';
 import type { Part } from '$core/model/job';
@@ -64,12 +65,12 @@ export class TesterInHand {
   }
 
   resume(): void {
-    const own = localStorage.getItem(this.ownKey);
+    const own = recall(this.ownKey);
     this.own = this.parts().find((p): p is JobTester => p.id === own && isTester(p)) ?? null;
-    const kept = localStorage.getItem(KEY);
+    const kept = recall(KEY);
     this.shows = this.own?.tester.evidence ?? EVIDENCE.find((e) => e === kept) ?? null;
-    this.eightLamps = localStorage.getItem(EIGHT) !== null;
-    this.mainUnit = localStorage.getItem(UNIT) === 'tail' ? 'tail' : 'head';
+    this.eightLamps = recall(EIGHT) !== null;
+    this.mainUnit = recall(UNIT) === 'tail' ? 'tail' : 'head';
   }
 
   /** Says what is in the hand: a kind of tester, or one of the job's own. */
@@ -77,24 +78,24 @@ export class TesterInHand {
     this.shows = evidence;
     this.own = own;
     this.asking = false;
-    localStorage.setItem(KEY, evidence);
-    if (own) localStorage.setItem(this.ownKey, own.id);
-    else localStorage.removeItem(this.ownKey);
+    remember(KEY, evidence);
+    if (own) remember(this.ownKey, own.id);
+    else forget(this.ownKey);
   }
 
   /** Somebody else took this device: what is in their hand is asked anew. */
   forget(): void {
     this.shows = null;
     this.own = null;
-    localStorage.removeItem(KEY);
-    localStorage.removeItem(this.ownKey);
+    forget(KEY);
+    forget(this.ownKey);
   }
 
   /** Says whether this tester has a lamp for the shield. */
   hasEightLamps(eight: boolean): void {
     this.eightLamps = eight;
-    if (eight) localStorage.setItem(EIGHT, '1');
-    else localStorage.removeItem(EIGHT);
+    if (eight) remember(EIGHT, '1');
+    else forget(EIGHT);
   }
   /** How many contacts of a link it shows. */
   contactsOf(shielded: boolean): 8 | 9 {
@@ -104,7 +105,7 @@ export class TesterInHand {
   /** Says where the main unit is; it stays there at the next port. */
   unitAt(end: End): void {
     this.mainUnit = end;
-    localStorage.setItem(UNIT, end);
+    remember(UNIT, end);
   }
 
   /** What it is called. */

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { forget, recall, remember } from '$lib/device/small';
   import Papa from 'papaparse';
   import { untrack } from 'svelte';
   import { pullList } from '$core/kit/box-programme';
@@ -26,22 +27,20 @@
   const job = useJob();
   /** What is left in boxes of this cable that were opened before: kept on this device. */
   const kept = untrack(() => `gauntlet:boxes:${job.plan.id}:${cable.name}`);
-  let typed = $state(localStorage.getItem(kept) ?? '');
+  let typed = $state(recall(kept) ?? '');
   $effect(() => {
-    if (typed.trim()) localStorage.setItem(kept, typed);
-    else localStorage.removeItem(kept);
+    if (typed.trim()) remember(kept, typed);
+    else forget(kept);
   });
   const said = $derived(typed.split(/[;\s]+/).filter(Boolean).map((text) => ({ text, metres: Number(text.replace(',', '.')) }))); // prettier-ignore
   const isGood = ({ metres }: { metres: number }) => metres > 0 && metres <= 2000;
   const bad = $derived(said.find((p) => !isGood(p)));
   /** Opened boxes that somebody says are not what the log makes of them: kept on this device. */
   const shutKey = untrack(() => `gauntlet:boxes-shut:${job.plan.id}:${cable.name}`);
-  let shut = $state<string[]>(
-    untrack(() => (localStorage.getItem(shutKey) ?? '').split('\n').filter(Boolean)),
-  );
+  let shut = $state<string[]>(untrack(() => (recall(shutKey) ?? '').split('\n').filter(Boolean)));
   function putAside(name: string): void {
     shut = [...shut, name];
-    localStorage.setItem(shutKey, shut.join('\n'));
+    remember(shutKey, shut.join('\n'));
   }
   /** Shorter than any link: nothing is cut from it any more. In metres. Our judgement. */
   const NOTHING_LEFT = 2;

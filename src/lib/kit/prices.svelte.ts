@@ -1,3 +1,4 @@
+import { recallJson, rememberJson } from '$lib/device/small';
 import { readPrice, type Prices } from '$core/kit/money';
 
 const KEY = 'gauntlet:prices';
@@ -8,20 +9,12 @@ export class OwnPrices {
   now = $state.raw<Prices>(NONE);
 
   constructor() {
-    try {
-      const kept = JSON.parse(localStorage.getItem(KEY) ?? 'null') as Partial<Prices> | null;
-      if (kept && typeof kept === 'object') this.now = { ...NONE, ...kept, items: { ...kept.items } };
-    } catch {
-      this.now = NONE;
-    }
+    const kept = recallJson<Partial<Prices>>(KEY);
+    if (kept && typeof kept === 'object') this.now = { ...NONE, ...kept, items: { ...kept.items } };
   }
   private keep(prices: Prices): void {
     this.now = prices;
-    try {
-      localStorage.setItem(KEY, JSON.stringify(prices));
-    } catch {
-      /* a shut storage: they hold as long as the screen is open */
-    }
+    rememberJson(KEY, prices);
   }
   currency(text: string): void {
     this.keep({ ...this.now, currency: text.trim().slice(0, 8) });

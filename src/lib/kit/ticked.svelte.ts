@@ -1,3 +1,4 @@
+import { recallJson, rememberJson } from '$lib/device/small';
 /** What was laid in the bag already, ticked in the store: kept on this device, and gone once another number is needed. */
 export class TickedOff {
   private readonly key: string;
@@ -5,11 +6,7 @@ export class TickedOff {
 
   constructor(job: string) {
     this.key = `gauntlet:kit:${job}`;
-    try {
-      this.all = JSON.parse(localStorage.getItem(this.key) ?? '{}') as Record<string, number>;
-    } catch {
-      this.all = {};
-    }
+    this.all = recallJson<Record<string, number>>(this.key) ?? {};
   }
   has(name: string, many: number): boolean {
     return Object.hasOwn(this.all, name) && this.all[name] === many;
@@ -17,10 +14,6 @@ export class TickedOff {
   turn(name: string, many: number): void {
     const { [name]: _, ...others } = this.all;
     this.all = this.has(name, many) ? others : { ...others, [name]: many };
-    try {
-      localStorage.setItem(this.key, JSON.stringify(this.all));
-    } catch {
-      /* a shut storage: ticks hold as long as the screen is open */
-    }
+    rememberJson(this.key, this.all);
   }
 }

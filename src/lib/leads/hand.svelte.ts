@@ -1,3 +1,4 @@
+import { recall, remember } from '$lib/device/small';
 import { SvelteDate } from 'svelte/reactivity';
 import { leadsStatus, USUAL_LEAD_HOURS } from '$core/log/leads';
 import type { Part } from '$core/model/job';
@@ -34,7 +35,7 @@ export class LeadsInHand {
   resume(): void {
     this.minute.setTime(Date.now());
     try {
-      const kept = JSON.parse(localStorage.getItem(this.key) ?? '[]') as string[];
+      const kept = JSON.parse(recall(this.key) ?? '[]') as string[];
       this.ids = kept.filter((id) => this.all.some((p) => p.id === id)).slice(0, 2);
     } catch {
       this.ids = [];
@@ -51,12 +52,12 @@ export class LeadsInHand {
   named(marks: readonly string[]): void {
     const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
     this.ids = marks.slice(0, 2).map((m) => this.all.find((p) => same(p.name, m) || p.id === m)?.id ?? m);
-    localStorage.setItem(this.key, JSON.stringify(this.ids));
+    remember(this.key, JSON.stringify(this.ids));
   }
 
   /** Takes a lead up or puts it down; a third one takes the place of the first. */
   toggle(id: string): void {
     this.ids = this.ids.includes(id) ? this.ids.filter((x) => x !== id) : [...this.ids, id].slice(-2);
-    localStorage.setItem(this.key, JSON.stringify(this.ids));
+    remember(this.key, JSON.stringify(this.ids));
   }
 }

@@ -1,3 +1,4 @@
+import { recallJson, rememberJson } from '$lib/device/small';
 import type { Verdict } from '$core/reading/verdict';
 
 /** Ways in which a verdict is given beside the words on screen. */
@@ -26,17 +27,13 @@ class VerdictSignals {
   private audio: AudioContext | undefined;
 
   resume(): void {
-    try {
-      const kept = JSON.parse(localStorage.getItem(KEY) ?? 'null') as unknown;
-      if (Array.isArray(kept)) this.on = SIGNALS.filter((s) => kept.includes(s));
-    } catch {
-      localStorage.removeItem(KEY);
-    }
+    const kept = recallJson<unknown>(KEY);
+    if (Array.isArray(kept)) this.on = SIGNALS.filter((s) => kept.includes(s));
   }
 
   toggle(signal: Signal): void {
     this.on = this.on.includes(signal) ? this.on.filter((s) => s !== signal) : [...this.on, signal];
-    localStorage.setItem(KEY, JSON.stringify(this.on));
+    rememberJson(KEY, this.on);
   }
 
   /** Says what a reading of a link came to; `reason` is spoken with a fail. */

@@ -1,3 +1,4 @@
+import { forget, recall, remember } from '$lib/device/small';
 import { laidLink } from '$core/log/laid-link';
 import { mediumOf } from '$core/wiring/connector';
 import { evidenceCovers, type Evidence } from '$core/model/evidence';
@@ -81,7 +82,7 @@ export class RoundSession {
   resume(): void {
     this.leads.resume();
     try {
-      const kept = JSON.parse(localStorage.getItem(this.key) ?? 'null') as Kept | null;
+      const kept = JSON.parse(recall(this.key) ?? 'null') as Kept | null;
       // A plan of before remotes were collected on the way is no use any more.
       if (!kept?.plan.home) return;
       this.plan = kept.plan;
@@ -91,7 +92,7 @@ export class RoundSession {
       this.madeAt = kept.madeAt ?? '';
       this.later = kept.later ?? [];
     } catch {
-      localStorage.removeItem(this.key);
+      forget(this.key);
     }
   }
   private save(): void {
@@ -103,8 +104,8 @@ export class RoundSession {
       madeAt: this.madeAt,
       later: [...this.later],
     };
-    if (kept) localStorage.setItem(this.key, JSON.stringify(kept));
-    else localStorage.removeItem(this.key);
+    if (kept) remember(this.key, JSON.stringify(kept));
+    else forget(this.key);
   }
 
   async make(): Promise<void> {

@@ -1,3 +1,4 @@
+import { recall, remember } from '$lib/device/small';
 import { v4 as uuid } from 'uuid';
 import { mediumOf } from '$core/wiring/connector';
 import type { EntryOf } from '$core/model/entry';
@@ -128,20 +129,20 @@ export class TraceSession {
 
   /** Goes on with the trace this device was in, or with the only one there is. */
   resume(): void {
-    const kept = localStorage.getItem(this.key);
+    const kept = recall(this.key);
     this.joined = kept ?? (this.open.length === 1 ? this.open[0]!.id : null);
   }
   /** Takes part in a trace, whoever began it. */
   join(trace: string): void {
     this.joined = trace;
     this.chosen = null;
-    localStorage.setItem(this.key, trace);
+    remember(this.key, trace);
     this.tell();
   }
   /** Back to the list of traces: this one goes on, on the other devices and later on this one. */
   leave(): void {
     this.joined = null;
-    localStorage.setItem(this.key, '');
+    remember(this.key, '');
   }
 
   private write(step: Step): void {
@@ -168,7 +169,7 @@ export class TraceSession {
     }).catch(() => null);
     if (!plan) return void (this.problem = NOT_PLANNED);
     this.joined = uuid();
-    localStorage.setItem(this.key, this.joined);
+    remember(this.key, this.joined);
     this.write({
       did: 'begun',
       closet: closet.id,

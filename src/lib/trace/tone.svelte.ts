@@ -1,3 +1,4 @@
+import { forget, recallJson, rememberJson } from '$lib/device/small';
 import { randomFrom, seedOf } from '$core/practice/random';
 import { ToneBundle, type BundleLay, type Heard } from '$core/survey/tone';
 import { hiddenBundle, probeLevel } from '$core/practice/hidden-bundle';
@@ -39,17 +40,12 @@ export class ToneSession {
   }
 
   resume(): void {
-    try {
-      const kept = JSON.parse(localStorage.getItem(this.key) ?? 'null') as Kept | null;
-      if (!kept || !this.job.plan.link(kept.link)) return;
-      Object.assign(this, kept);
-    } catch {
-      localStorage.removeItem(this.key);
-    }
+    const kept = recallJson<Kept>(this.key);
+    if (kept && this.job.plan.link(kept.link)) Object.assign(this, kept);
   }
   private save(): void {
     const { link, lay, n, heard, last } = this;
-    localStorage.setItem(this.key, JSON.stringify({ link, lay, n, heard: [...heard], last } satisfies Kept));
+    rememberJson(this.key, { link, lay, n, heard: [...heard], last } satisfies Kept);
   }
 
   begin(label: string, cables: string, lay: BundleLay): void {
@@ -68,7 +64,7 @@ export class ToneSession {
   stop(): void {
     this.n = 0;
     this.heard = [];
-    localStorage.removeItem(this.key);
+    forget(this.key);
   }
 
   /** The probe goes to a cable; the first one is only listened to. */

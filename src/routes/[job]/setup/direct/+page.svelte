@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { recall, remember } from '$lib/device/small';
   import { page } from '$app/state';
   import { untrack } from 'svelte';
   import { nextDirectLabel, readDirect, type DirectDraft } from '$core/plan/direct-link';
@@ -28,13 +29,13 @@
   /** What was typed here before, on this device; after each one added the page is drawn anew. */
   function typed(): DirectDraft {
     try {
-      return { ...started(), ...(JSON.parse(localStorage.getItem(key) ?? '{}') as Partial<DirectDraft>) };
+      return { ...started(), ...(JSON.parse(recall(key) ?? '{}') as Partial<DirectDraft>) };
     } catch {
       return started();
     }
   }
   let draft = $state<DirectDraft>(untrack(typed));
-  const save = (next: Partial<DirectDraft>) => localStorage.setItem(key, JSON.stringify(next));
+  const save = (next: Partial<DirectDraft>) => remember(key, JSON.stringify(next));
   let wrong = $state<{ field: string; message: string } | null>(null);
   let working = $state(false);
   const direct = $derived(job.plan.ordered.filter((l) => !l.cord && l.head.panel === undefined));
