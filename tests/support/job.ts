@@ -3,11 +3,13 @@ import { readFileSync } from 'node:fs';
 import type { APIRequestContext } from '@playwright/test';
 import type { JobFile } from '../../src/core/model/job';
 
+/** The demo job as a file. */
+export const demo = (): JobFile =>
+  JSON.parse(readFileSync(new URL('../../demo/skerry-point.json', import.meta.url), 'utf8')) as JobFile;
+
 /** The demo job as a file under another name, its entries with ids of their own. */
 export function demoCopy(id: string): JobFile {
-  const file = JSON.parse(
-    readFileSync(new URL('../../demo/skerry-point.json', import.meta.url), 'utf8'),
-  ) as JobFile;
+  const file = demo();
   const fresh = new Map(file.entries.map((e) => [e.id, randomUUID()]));
   file.job.id = id;
   file.entries = file.entries.map(

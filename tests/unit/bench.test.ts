@@ -6,8 +6,9 @@ import { exportJob } from '../../src/lib/server/jobs/job-file';
 import { keepPhoto, MOST_PHOTO_BYTES, pictureOf, readPhoto } from '../../src/lib/server/jobs/photos';
 import { LEGENDS } from '../../src/core/wiring/legend';
 import { GENERIC_CABLES } from '../../src/core/wiring/parts';
-import { Refused } from '../../src/lib/server/refused';
 import { demoCopy } from '../support/job';
+import { refusal } from '../support/refusal';
+import { PIXEL } from '../support/pixel';
 
 let db: Db;
 beforeAll(async () => {
@@ -16,20 +17,6 @@ beforeAll(async () => {
 });
 afterAll(() => db.destroy());
 
-/** What a call was refused with. */
-const refusal = async (call: Promise<unknown>): Promise<Refused> => {
-  const error = await call.then(
-    () => new Error('it was not refused'),
-    (e: unknown) => e,
-  );
-  if (!(error instanceof Refused)) throw error;
-  return error;
-};
-/** The smallest PNG there is: one pixel. */
-const PIXEL = Buffer.from(
-  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
-  'base64',
-);
 const ID = '0a6f3c1e-5b7d-4c2a-9f10-3f1f6a1b2c3d';
 
 it('keeps a legend and a cable, and exports them with the job, byte for byte', async () => {

@@ -22,9 +22,8 @@ import { appendEntries } from '../../src/lib/server/jobs/entries';
 import { handOver, handoverState } from '../../src/lib/server/jobs/handover';
 import { importJob } from '../../src/lib/server/jobs/import-job';
 import { exportJob } from '../../src/lib/server/jobs/job-file';
+import { demo } from '../support/job';
 
-const demo = () =>
-  JSON.parse(readFileSync(new URL('../../demo/skerry-point.json', import.meta.url), 'utf8')) as JobFile;
 const AT = '2026-05-08T16:00:00Z';
 
 /** A PDF read back: its pages of text with where each piece lies, its outline, its fonts. */

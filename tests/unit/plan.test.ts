@@ -11,7 +11,7 @@ import { changePlan, createJob, PlanRefused } from '../../src/lib/server/jobs/pl
 import { itemSince, lastSeq } from '../../src/lib/server/jobs/since';
 import { GENERIC_CABLES } from '../../src/core/wiring/parts';
 import { disagreements, readStates } from '../../src/lib/server/jobs/states';
-import { Refused } from '../../src/lib/server/refused';
+import { refusal } from '../support/refusal';
 
 const policy: Policy = { scheme: 'T568B', evidence: 'wiremap', units: 'mm', untwist: 'standard' };
 const crew = [{ id: 'ada', name: 'Ada Fenn', role: 'lead' as const }];
@@ -50,11 +50,6 @@ beforeEach(async () => {
     put: { spaces: [closet, room], panels: [panel], outlets: [outlet], links: [1, 2, 3].map(link) },
   });
 });
-const refusal = (work: Promise<unknown>): Promise<Refused> =>
-  work.then(
-    () => Promise.reject(new Error('It was not refused.')),
-    (e: unknown) => (e instanceof Refused ? e : Promise.reject(e as Error)),
-  );
 
 describe('a job from nothing', () => {
   it('has an id of its own from its name, even where the name is taken or a page is called so', async () => {

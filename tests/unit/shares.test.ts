@@ -1,8 +1,6 @@
-import { readFileSync } from 'node:fs';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { seenByClient } from '../../src/core/access/client-sees';
 import type { LogEntry } from '../../src/core/model/entry';
-import type { JobFile } from '../../src/core/model/job';
 import { openDatabase, type Db } from '../../src/lib/server/db/open';
 import { readClientView } from '../../src/lib/server/jobs/client-view';
 import { importJob } from '../../src/lib/server/jobs/import-job';
@@ -10,16 +8,10 @@ import { readPlan } from '../../src/lib/server/jobs/job-file';
 import { jobOfShare, share, sharesOf, takeShareBack } from '../../src/lib/server/jobs/shares';
 import { readStates } from '../../src/lib/server/jobs/states';
 import { deleteJob } from '../../src/lib/server/jobs/whole-jobs';
-import { Refused } from '../../src/lib/server/refused';
+import { refusal } from '../support/refusal';
+import { demo } from '../support/job';
 
 const JOB = 'skerry-point';
-const demo = () =>
-  JSON.parse(readFileSync(new URL('../../demo/skerry-point.json', import.meta.url), 'utf8')) as JobFile;
-const refusal = (work: Promise<unknown>): Promise<Refused> =>
-  work.then(
-    () => Promise.reject(new Error('It was not refused.')),
-    (e: unknown) => (e instanceof Refused ? e : Promise.reject(e as Error)),
-  );
 let db: Db;
 beforeEach(async () => {
   db = await openDatabase(':memory:');

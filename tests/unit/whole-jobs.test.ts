@@ -1,5 +1,4 @@
 import { randomUUID } from 'node:crypto';
-import { readFileSync } from 'node:fs';
 import { zipSync } from 'fflate';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { sql } from 'kysely';
@@ -22,23 +21,13 @@ import { removeHalfBrought } from '../../src/lib/server/jobs/remove-job';
 import { takenJobIds } from '../../src/lib/server/jobs/job-ids';
 import { largeJob } from '../../scripts/large/job';
 import { copyJob, deleteJob } from '../../src/lib/server/jobs/whole-jobs';
-import { Refused } from '../../src/lib/server/refused';
+import { refusal } from '../support/refusal';
+import { demo } from '../support/job';
+import { PIXEL } from '../support/pixel';
 
-/** The smallest PNG there is: one pixel. */
-const PIXEL = Buffer.from(
-  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
-  'base64',
-);
 const picture = () => PIXEL;
 
 const DEMO = 'skerry-point';
-const demo = () =>
-  JSON.parse(readFileSync(new URL('../../demo/skerry-point.json', import.meta.url), 'utf8')) as JobFile;
-const refusal = (work: Promise<unknown>): Promise<Refused> =>
-  work.then(
-    () => Promise.reject(new Error('It was not refused.')),
-    (e: unknown) => (e instanceof Refused ? e : Promise.reject(e as Error)),
-  );
 const bytesOf = async (stream: ReadableStream<Uint8Array> | undefined) =>
   new Uint8Array(await new Response(stream).arrayBuffer());
 const packed = async (db: Db) =>
