@@ -4,6 +4,8 @@
 
   /** Brings a job in from its file or package; one that is here already comes in beside it, if one says so. */
   let file = $state.raw<File | null>(null);
+  /** Bytes from which on bringing in is no matter of seconds. */
+  const LARGE = 10_000_000;
   let problem = $state('');
   let isHere = $state(false);
   let beside = $state('');
@@ -38,11 +40,16 @@
 </script>
 
 <label class="act cursor-pointer">
-  {working ? 'Bringing it in …' : 'Bring a job in from its file'}
+  {!working
+    ? 'Bring a job in from its file'
+    : (file?.size ?? 0) > LARGE
+      ? 'Bringing it in: a job this large takes a minute or so …'
+      : 'Bringing it in …'}
   <input
     type="file"
     accept="application/json,.json,application/zip,.zip"
     class="sr-only"
+    disabled={working}
     onchange={(e) => {
       const chosen = e.currentTarget.files?.[0];
       e.currentTarget.value = '';
