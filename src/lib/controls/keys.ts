@@ -31,9 +31,10 @@ export function typing(event: KeyboardEvent): boolean {
 }
 
 /**
- * Whether another screen is on its way: the one still shown is done with, and what is pressed now is meant for the next.
+ * Whether another screen of the job is on its way: the one still shown is done with, and what is pressed now is meant for
+ * the next. Such a screen asks no server; one that does may be long in coming, and the work goes on meanwhile.
  */
-export const leaving = (): boolean => navigating.to !== null;
+export const leaving = (): boolean => navigating.to?.route.id?.startsWith('/[job]/') ?? false;
 
 /** Whether a key is a screen's: neither a field's or a button's, nor the browser's. */
 export const forAScreen = (event: KeyboardEvent): boolean =>

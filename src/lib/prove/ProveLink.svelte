@@ -122,7 +122,7 @@
 
   // What is tapped on a screen that is left is meant for nobody.
   $effect(() => {
-    session.pad.deaf = navigating.to !== null;
+    session.pad.deaf = leaving();
   });
 
   /** Takes a key that says what a contact answered; false where it says nothing here. */
