@@ -69,7 +69,7 @@ describe('split pairs and a walk', () => {
     ['1 2 3 4+5 4+5 6 7 8', '45', 'they are joined'],
     ['1 3 2 4 5 6 7 8', '12', 'they are answered from two pairs'],
     ['1 2 3 4 4 6 7 8', '45', 'they reach one contact'],
-  ] as const)('contradict each other: %s, split %s, as %s', (walk, pair) =>
+  ] as const)('contradict each other: %s, split %s, as %s', (walk, pair, _why) =>
     expect(against(walk, { splits: [pair] })).toBe(
       `reading.splits: Contacts ${pair[0]} and ${pair[1]} are not answered as one pair, so they cannot be a split pair: call it a crossing.`,
     ),
