@@ -1,8 +1,9 @@
 import { ofLink } from '../model/of-link';
 import Papa from 'papaparse';
-import type { Resolved } from '../log/effective';
 import { entryWords, type WordsFrom } from '../log/entry-words';
-import type { LaidLink } from '../log/laid-link';
+import type { Told } from '../log/history';
+import { laidLink } from '../log/laid-link';
+import type { Link } from '../model/job';
 import { plainCell } from '../model/csv-cell';
 
 /** Columns of a history file. */
@@ -10,13 +11,15 @@ export const HISTORY_COLUMNS = ['at', 'by', 'link', 'end', 'kind', 'says', 'walk
 
 /** The log as CSV (RFC 4180), one entry a row, in the order given; taken back ones are marked. */
 export function historyCsv(
-  entries: readonly Resolved[],
-  linkOf: (id: string) => LaidLink | undefined,
+  entries: readonly Told[],
+  linkOf: (id: string) => Link | undefined,
   personOf: (id: string) => string,
   terms: WordsFrom,
 ): string {
-  const rows = entries.map(({ entry: e, counts }) => {
-    const link = ofLink(e) ? linkOf(e.link) : undefined;
+  const rows = entries.map((told) => {
+    const { entry: e, counts } = told;
+    const planned = ofLink(e) ? linkOf(e.link) : undefined;
+    const link = planned && laidLink(planned, told);
     const reading = e.kind === 'reading' ? e.data : undefined;
     const work = e.kind === 'seated' || e.kind === 'redone' ? e.data : undefined;
     const cells: Record<(typeof HISTORY_COLUMNS)[number], string | number> = {

@@ -1,4 +1,4 @@
-import { laidLink } from '../log/laid-link';
+import { asItLay, laidLink } from '../log/laid-link';
 import { z } from 'zod';
 import { ofLink } from '../model/of-link';
 import { judgeMeasured, type Terms } from '../log/judge-measured';
@@ -132,10 +132,10 @@ export function recordOf(file: JobFile, madeAt: string): HandoverRecord {
     const result = resultOf(status);
     const measured = reading?.data.reading.lengthMetres;
     const length = measured ?? status.pulled?.metres ?? link.lengthMetres;
-    const story = effective(entriesOf(link)).filter((e) => STORY.has(e.kind));
+    const story = asItLay(link, effective(entriesOf(link))).filter(({ entry }) => STORY.has(entry.kind));
     const failed =
       result === 'fail' ||
-      story.some((e) => e.kind === 'rejected' || e.kind === 'redone' || e.kind === 'repulled');
+      story.some(({ entry: e }) => e.kind === 'rejected' || e.kind === 'redone' || e.kind === 'repulled');
     return {
       identifier: link.label,
       id: link.id,
@@ -151,7 +151,7 @@ export function recordOf(file: JobFile, madeAt: string): HandoverRecord {
       ...(status.swept ? { sweep: sweptWords(status.swept) } : {}),
       ...(reading?.data.tester ? { tester: reading.data.tester } : {}),
       notRuledOut: reading ? leftOpen(status, link, terms) : [],
-      story: failed ? story.map((e) => ({ at: e.at, by: person(e.by), says: entryWords(e, laidLink(link, status), { ...terms, crew: plan.crew }) })) : [], // prettier-ignore
+      story: failed ? story.map(({ entry: e, laid }) => ({ at: e.at, by: person(e.by), says: entryWords(e, laid, { ...terms, crew: plan.crew }) })) : [], // prettier-ignore
     };
   });
   const count = (result: LinkRecord['result']) => links.filter((l) => l.result === result).length;

@@ -10,7 +10,6 @@ import { whereabouts } from '../plan/whereabouts';
 import { linksOfDay } from './day';
 import jStat from 'jstat';
 import { timesInARow } from '../statistics/rates';
-import { laidLink, lastPulled } from '../log/laid-link';
 import { leftOfLot, SAY_LEFT_AT, toolUse } from '../log/tools';
 import { project } from '../log/projection';
 import type { Entry, LogEntry } from '../model/entry';
@@ -77,16 +76,6 @@ describe('marks on a jacket', () => {
     expect(shown(reading(36))).not.toBe('fail');
     expect([shown(reading(36)), shown(pulled, reading(36)), shown(pulled, reading(31))]).toEqual([shown(reading(30)), 'provisional', shown(reading(30))]); // prettier-ignore
     expect(shown(pulled, entry('repulled', link.id, {}, undefined, '2026-11-20T09:30:00Z'), reading(36))).toBe(shown(reading(30))); // prettier-ignore
-  });
-});
-
-describe('the last marks of a cable', () => {
-  it('are those of the cable that lies there now', () => {
-    const [first, second] = [entry('pulled', 'x', { metres: 20 }), entry('pulled', 'x', { metres: 25 })];
-    expect(lastPulled([first, second])?.metres).toBe(25);
-    expect(lastPulled([first, entry('repulled', 'x', {})])).toBeUndefined();
-    expect(laidLink(laid[0]!, { pulled: lastPulled([second]) }).lengthMetres).toBe(25);
-    expect(laidLink(laid[0]!, undefined)).toBe(laid[0]);
   });
 });
 

@@ -1,5 +1,4 @@
-import { laidLink } from '../log/laid-link';
-import type { LinkStatus } from '../log/state';
+import { jackets, laidLink } from '../log/laid-link';
 import { BREAK_MINUTES } from '../bench/sweep';
 import { judgeMeasured } from '../log/judge-measured';
 import { specOf } from '../log/link-spec';
@@ -50,7 +49,7 @@ export function attemptsOf(plan: Pick<JobPlan, 'links' | 'policy' | 'parts'>, co
   const lastWork = new Map<string, number>();
   const lastWalk = new Map<string, string>();
   const failed = new Set<string>();
-  const pulled = new Map<string, LinkStatus['pulled']>();
+  const soFar = jackets();
   const wrong = (key: string) => {
     const a = now.get(key);
     if (a) a.right = false;
@@ -101,9 +100,8 @@ export function attemptsOf(plan: Pick<JobPlan, 'links' | 'policy' | 'parts'>, co
     const link = links.get(e.link);
     if (!link) continue;
     const key = (end: End) => `${link.id} ${end}`;
-    if (e.kind === 'pulled') pulled.set(link.id, { ...e.data, at: e.at });
-    else if (e.kind === 'repulled') pulled.delete(link.id);
-    else if ((e.kind === 'seated' || e.kind === 'redone') && e.end) made(e, link);
+    soFar.meet(e);
+    if ((e.kind === 'seated' || e.kind === 'redone') && e.end) made(e, link);
     else if (e.kind === 'read-back' && e.end && e.data.right) readBack.add(key(e.end));
     else if (e.kind === 'rejected' && e.end) wrong(key(e.end));
     else if (e.kind === 'found') {
@@ -118,7 +116,7 @@ export function attemptsOf(plan: Pick<JobPlan, 'links' | 'policy' | 'parts'>, co
       if (!e.data.blame?.length &&
         lastWalk.get(link.id) === e.data.reading.walk && ENDS.every((end) => now.get(key(end))?.right !== null || failed.has(link.id))) continue;
       lastWalk.set(link.id, e.data.reading.walk);
-      const judged = judgeMeasured(e.data, laidLink(link, { pulled: pulled.get(link.id) }), terms, e.at);
+      const judged = judgeMeasured(e.data, laidLink(link, { pulled: soFar.of(link.id) }), terms, e.at);
       if (!judged.ok) continue;
       const { verdict } = judged.judgement;
       if (verdict === 'fail') {

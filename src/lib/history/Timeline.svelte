@@ -2,9 +2,8 @@
   import { endName, saidOf } from '$core/model/end-name';
   import { ofLink } from '$core/model/of-link';
   import { asking } from '$lib/address/address';
-  import type { Resolved } from '$core/log/effective';
   import { entryWords } from '$core/log/entry-words';
-  import { clockDoubt } from '$core/log/history';
+  import { clockDoubt, type Told } from '$core/log/history';
   import { laidLink, type LaidLink } from '$core/log/laid-link';
   import { judgeMeasured } from '$core/log/judge-measured';
   import { type LogEntry } from '$core/model/entry';
@@ -15,7 +14,7 @@
   import SmallLoom from '$lib/diagnosis/SmallLoom.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
 
-  let { entries }: { entries: readonly Resolved[] } = $props();
+  let { entries }: { entries: readonly Told[] } = $props();
   const job = useJob();
   let takingBack = $state('');
   let reason = $state('');
@@ -30,13 +29,13 @@
     done = [...done, e.id];
     takingBack = reason = '';
   }
-  const isBack = ({ entry, counts }: Resolved) => !counts || done.includes(entry.id);
+  const isBack = ({ entry, counts }: Told) => !counts || done.includes(entry.id);
   /** What may be taken back: everything that counts but a change of plan, which is changed again instead. */
-  const mayTakeBack = (r: Resolved) => !isBack(r) && r.entry.kind !== 'planned' && r.entry.kind !== 'moved';
-  /** The link of an entry as its cable lies, so that a reading is told by what it was judged by. */
-  function linkOf(e: LogEntry): LaidLink | undefined {
-    const link = ofLink(e) ? job.plan.link(e.link) : undefined;
-    return link && laidLink(link, job.statusOf(link.id));
+  const mayTakeBack = (r: Told) => !isBack(r) && r.entry.kind !== 'planned' && r.entry.kind !== 'moved';
+  /** The link of an entry as its cable was known to lie, by which a reading was judged. */
+  function linkOf(r: Told): LaidLink | undefined {
+    const link = ofLink(r.entry) ? job.plan.link(r.entry.link) : undefined;
+    return link && laidLink(link, r);
   }
   const partName = (id: string) => job.plan.parts.find((p) => p.id === id)?.name ?? id;
   const fails = (e: LogEntry, link: Link) => {
@@ -71,7 +70,7 @@
 <LongList items={entries} keyOf={(r) => r.entry.id} label="History" guess={73}>
   {#snippet row(r)}
     {@const e = r.entry}
-    {@const link = linkOf(e)}
+    {@const link = linkOf(r)}
     {@const doubt = clockDoubt(e)}
     <div
       class={[

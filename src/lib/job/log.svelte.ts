@@ -6,7 +6,7 @@ import { printedLabels, type PrintedLabels } from '$core/labels/printed';
 import { memories, type Memories } from '$core/drill/memory';
 import { cautionsRead, type CautionsRead } from '$core/log/cautions';
 import type { Resolved } from '$core/log/effective';
-import { historyOf, type HistoryFilter } from '$core/log/history';
+import { historyOf, type HistoryFilter, type Told } from '$core/log/history';
 import { leadProofs, type LeadProof } from '$core/log/leads';
 import { patternAt, seeReading, toolsAt, type Pattern } from '$core/log/patterns';
 import { projectSince, type Projection } from '$core/log/projection';
@@ -145,7 +145,7 @@ export class JobLog {
   }
 
   /** What a filter lets through of the log, newest first; null where the log is too long to be on this device. */
-  history(filter: HistoryFilter): Resolved[] | null {
+  history(filter: HistoryFilter): Told[] | null {
     return this.archive && historyOf([...this.archive, ...this.since], filter, (id) => this.linkOf(id));
   }
 

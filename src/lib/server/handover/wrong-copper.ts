@@ -1,7 +1,7 @@
 import type { Copper } from '$core/copper/copper';
 import { diagnoseInputFor } from '$core/diagnose/ask';
 import { effective } from '$core/log/effective';
-import { laidLink, lastPulled } from '$core/log/laid-link';
+import { asItLay } from '$core/log/laid-link';
 import { judgeMeasured } from '$core/log/judge-measured';
 import { specOf } from '$core/log/link-spec';
 import { readMeasured } from '$core/log/measured';
@@ -35,9 +35,8 @@ type Failed = { reading: EntryOf<'reading'>; found?: EntryOf<'found'>['data'] };
 /** Readings of a link that failed, each with what was found afterwards. */
 function failsOf(entries: readonly Entry[], link: Link, terms: Parameters<typeof judgeMeasured>[2]): Failed[] {
   const fails: Failed[] = [];
-  const laid = laidLink(link, { pulled: lastPulled(entries) });
   let open = false;
-  for (const e of entries) {
+  for (const { entry: e, laid } of asItLay(link, entries)) {
     if (e.kind === 'redone' || e.kind === 'repulled') open = false;
     if (e.kind === 'found' && fails.length) fails.at(-1)!.found = e.data;
     if (e.kind !== 'reading') continue;

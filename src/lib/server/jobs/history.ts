@@ -1,16 +1,15 @@
-import { historyOf, type HistoryFilter } from '$core/log/history';
-import type { Resolved } from '$core/log/effective';
+import { historyOf, TOLD_BY, type HistoryFilter, type Told } from '$core/log/history';
 import type { Link } from '$core/model/job';
 import type { Db } from '../db/open';
 import { entriesOfKinds, entryFromRow } from './entry-rows';
 
-/** Entries of a job that a filter lets through, newest first, each with whether it counts; at most `limit` where that is given. */
+/** Entries of a job that a filter lets through, newest first; at most `limit` where that is given. */
 export async function readHistory(
   db: Db,
   job: string,
   filter: HistoryFilter,
   limit?: number,
-): Promise<Resolved[]> {
+): Promise<Told[]> {
   const row = filter.link
     ? await db
         .selectFrom('link')
@@ -31,7 +30,7 @@ export async function readHistory(
   if (limit) query = query.limit(limit * 2);
   const entries = (await query.execute()).map(entryFromRow);
   const wanted = new Set(entries.map((e) => e.id));
-  const voids = await entriesOfKinds(db, job, []);
-  const shown = historyOf([...entries, ...voids], filter, () => link).filter((r) => wanted.has(r.entry.id));
+  const beside = await entriesOfKinds(db, job, TOLD_BY);
+  const shown = historyOf([...entries, ...beside], filter, () => link).filter((r) => wanted.has(r.entry.id));
   return limit ? shown.slice(0, limit) : shown;
 }

@@ -1,9 +1,8 @@
 <script lang="ts">
   import CarryEntries from '$lib/history/CarryEntries.svelte';
   import { goto } from '$app/navigation';
-  import type { Resolved } from '$core/log/effective';
   import { KIND_WORDS } from '$core/log/entry-words';
-  import { MOST_TOLD, type HistoryFilter } from '$core/log/history';
+  import { MOST_TOLD, type HistoryFilter, type Told } from '$core/log/history';
   import { apiAddress } from '$lib/address/address';
   import Timeline from '$lib/history/Timeline.svelte';
   import Choice from '$lib/controls/Choice.svelte';
@@ -25,14 +24,14 @@
   const query = $derived(new URLSearchParams(given).toString());
   const here = $derived(job.log.history(filter));
   /** Of a log too long for a device the server tells what is asked for. */
-  let asked = $state.raw<Resolved[] | null>(null);
+  let asked = $state.raw<Told[] | null>(null);
   let problem = $state('');
   $effect(() => {
     if (here) return;
     const path = `${apiAddress(job.plan.id, 'history')}?as=json&${query}`;
     problem = '';
     fetch(path)
-      .then(async (answer) => (answer.ok ? ((await answer.json()) as { entries: Resolved[] }).entries : []))
+      .then(async (answer) => (answer.ok ? ((await answer.json()) as { entries: Told[] }).entries : []))
       .then((entries) => (asked = entries))
       .catch(() => (problem = 'The server is out of reach: of a job this long, it has the history.'));
   });

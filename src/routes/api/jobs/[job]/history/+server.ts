@@ -2,8 +2,6 @@ import { json } from '@sveltejs/kit';
 import { historyCsv } from '$core/formats/history-csv';
 import { MOST_TOLD, type HistoryFilter } from '$core/log/history';
 import { database } from '$lib/server/db';
-import { laidLink } from '$core/log/laid-link';
-import { readStates } from '$lib/server/jobs/states';
 import { readHistory } from '$lib/server/jobs/history';
 import { readPlan } from '$lib/server/jobs/job-file';
 import { answering, noSuchJob } from '$lib/server/refused';
@@ -25,8 +23,7 @@ export const GET: RequestHandler = ({ params, url }) =>
     };
     if (of('as') === 'json') return json({ entries: await readHistory(db, params.job, filter, MOST_TOLD) });
     const entries = await readHistory(db, params.job, filter);
-    const states = new Map((await readStates(db, params.job)).map((s) => [s.link, s]));
-    const links = new Map(plan.links.map((l) => [l.id, laidLink(l, states.get(l.id))]));
+    const links = new Map(plan.links.map((l) => [l.id, l]));
     const people = new Map(plan.crew.map((p) => [p.id, p.name]));
     const csv = historyCsv(
       entries.reverse(),
