@@ -150,8 +150,9 @@ describe('who may what, route by route', () => {
     };
     expect(list.jobs.map((j) => j.id)).toEqual(['skerry-point']);
     expect((await ask('/api/jobs/skerry-point/view', { cookie: cookies.client })).status).toBe(200);
-    // What the crew's devices work with says who took how long.
-    expect((await ask('/api/jobs/skerry-point/site', { cookie: cookies.client })).status).toBe(403);
+    // What the crew works with says who took how long.
+    for (const of of ['', '/site', '/sheets', '/handover', '/links/K1-01/history'])
+      expect((await ask(`/api/jobs/skerry-point${of}`, { cookie: cookies.client })).status, of).toBe(403);
   });
   it('the session package is reached for keys of devices alone', async () => {
     for (const path of ['get-session', 'sign-up/email', 'list-sessions', 'enter-as', 'update-user']) {
@@ -207,6 +208,8 @@ describe('a shared device, and one that is put out', () => {
     const shared = (await letIn('trainee', 'Shared tablet')).cookie;
     const take = (pin: string) => ask('/api/access/switch', { cookie: shared, body: { user: bo.id, pin } });
     expect((await take('0000')).status).toBe(403);
+    const none = (await people()).find((p) => p.name === 'A client')!;
+    expect((await ask('/api/access/switch', { cookie: shared, body: { user: none.id, pin: '0000' } })).status).toBe(403); // prettier-ignore
     const taken = await take('4711');
     expect(taken.status).toBe(200);
     const who = (await (await ask('/api/access', { cookie: cookieOf(taken) })).json()) as {
@@ -244,7 +247,7 @@ describe('a shared device, and one that is put out', () => {
     expect(said).toMatch(
       /^A code was tried and refused; computer at (127\.0\.0\.1|::1|::ffff:127\.0\.0\.1)\.$/m,
     );
-    for (const what of [/^Ines Rask entered by a code; /m, /^A code was shown for Bo Tarn, by Ines Rask; /m, /^Bo Tarn set a PIN; /m, /^A PIN was tried for Bo Tarn and refused; /m, /^Bo Tarn took the device over by PIN; /m, /^A device of Gone was put out, by Ines Rask; /m, /^Gone was put out, with all devices, by Ines Rask; /m]) expect(said).toMatch(what); // prettier-ignore
+    for (const what of [/^Ines Rask entered by a code; /m, /^A code was shown for Bo Tarn, by Ines Rask; /m, /^Bo Tarn set a PIN; /m, /^A PIN was tried for Bo Tarn and refused; /m, /^A PIN was tried for A client and refused; /m, /^Bo Tarn took the device over by PIN; /m, /^A device of Gone was put out, by Ines Rask; /m, /^Gone was put out, with all devices, by Ines Rask; /m]) expect(said).toMatch(what); // prettier-ignore
     expect(text).not.toContain('4711');
     expect(text).not.toContain(FIRST);
     expect(text).not.toContain('WRONG');

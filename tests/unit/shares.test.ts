@@ -1,6 +1,4 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import { seenByClient } from '../../src/core/access/client-sees';
-import type { LogEntry } from '../../src/core/model/entry';
 import { openDatabase, type Db } from '../../src/lib/server/db/open';
 import { readClientView } from '../../src/lib/server/jobs/client-view';
 import { importJob } from '../../src/lib/server/jobs/import-job';
@@ -62,12 +60,5 @@ describe('what a client sees', () => {
     const said = JSON.stringify(view);
     for (const p of plan.crew) expect(said).not.toContain(p.name);
     expect(said).not.toMatch(/minutes|seconds/);
-  });
-  it('of a log is what was done and found, without drills and durations', async () => {
-    const at = '2026-11-20T08:00:00Z';
-    const drilled = { id: 'd', job: JOB, at, by: 'bo', kind: 'drilled', data: { skill: 'sums/cut', rating: 1, ms: 9 } } as LogEntry; // prettier-ignore
-    const seen = seenByClient([...(demo().entries as LogEntry[]), drilled]);
-    expect(seen).toHaveLength(demo().entries.length);
-    expect(seen.some((e) => 'minutes' in e.data)).toBe(false);
   });
 });

@@ -9,9 +9,9 @@ export const RIGHTS = [
   'open',
   /** Anybody who was let in. */
   'inside',
-  /** Reads a job: its plan, log, pictures and files. */
+  /** Reads how a job stands, and its record. */
   'read',
-  /** Writes into a job's log, and adds parts, legends and pictures on the way. */
+  /** Works on a job: reads its plan and log, writes into the log, and adds parts, legends and pictures on the way. */
   'log',
   /** Changes a job's plan and terms. */
   'plan',
@@ -67,11 +67,11 @@ export const ROUTE_RIGHTS: Record<string, Right> = {
   'POST /api/jobs': 'jobs',
   'POST /api/jobs/import': 'jobs',
   'GET /api/search': 'inside',
-  'GET /api/jobs/[job]': 'read',
+  'GET /api/jobs/[job]': 'log',
   'DELETE /api/jobs/[job]': 'jobs',
   'POST /api/jobs/[job]/copy': 'jobs',
-  // What the crew's devices work with carries what people took and learn: a client has a view of the job, its record, and
-  // what of a link's log is theirs to see.
+  // What the crew works with says who took how long, who learns and who is to do what again: a client has a view of the
+  // job and its record.
   'GET /api/jobs/[job]/view': 'read',
   'GET /api/jobs/[job]/site': 'log',
   'GET /api/jobs/[job]/events': 'log',
@@ -87,16 +87,16 @@ export const ROUTE_RIGHTS: Record<string, Right> = {
   'GET /api/jobs/[job]/shares': 'plan',
   'POST /api/jobs/[job]/shares': 'plan',
   'DELETE /api/jobs/[job]/shares': 'plan',
-  'GET /api/jobs/[job]/sheets': 'read',
+  'GET /api/jobs/[job]/sheets': 'log',
   'GET /api/jobs/[job]/exam': 'log',
   'GET /api/jobs/[job]/trend': 'log',
   'GET /api/jobs/[job]/kit': 'log',
-  'GET /api/jobs/[job]/handover': 'read',
+  'GET /api/jobs/[job]/handover': 'log',
   'POST /api/jobs/[job]/handover': 'plan',
-  'GET /api/jobs/[job]/links/[link]/history': 'read',
+  'GET /api/jobs/[job]/links/[link]/history': 'log',
   'POST /api/jobs/[job]/links/[link]/tester': 'log',
   'POST /api/jobs/[job]/labels': 'log',
-  'GET /api/jobs/[job]/photos/[id]': 'read',
+  'GET /api/jobs/[job]/photos/[id]': 'log',
   'PUT /api/jobs/[job]/photos/[id]': 'log',
   'POST /api/jobs/[job]/entries': 'log',
   // Parts and legends are added on the way; the rest of a plan wants the right to it, which the route itself holds.

@@ -76,8 +76,8 @@ export async function setPin(db: Db, user: string, pin: string): Promise<void> {
 /** PINs tried for one person, whatever device they are tried on. */
 const tries = new RateLimiterMemory({ points: 5, duration: 300, blockDuration: 300 });
 
-/** Whether this is that person's PIN. Throws `Refused` where there is none, or where it was tried too often. */
-export async function isPin(db: Db, user: string, pin: string): Promise<boolean> {
+/** Throws `Refused` where this is not that person's PIN, where they have none, or where it was tried too often. */
+export async function checkPin(db: Db, user: string, pin: string): Promise<void> {
   try {
     await tries.consume(user);
   } catch (refusal) {
@@ -91,7 +91,7 @@ export async function isPin(db: Db, user: string, pin: string): Promise<boolean>
   }
   const row = await db.selectFrom('auth_user').select('pin').where('id', '=', user).executeTakeFirst();
   if (!row?.pin) throw new Refused('This person has no PIN: ask the lead for a code.', [{ path: 'pin', message: 'none' }], 403); // prettier-ignore
-  const right = await verifyPassword({ hash: row.pin, password: pin });
-  if (right) await tries.delete(user);
-  return right;
+  if (!(await verifyPassword({ hash: row.pin, password: pin })))
+    throw new Refused('That is not this person’s PIN.', [{ path: 'pin', message: 'wrong' }], 403);
+  await tries.delete(user);
 }

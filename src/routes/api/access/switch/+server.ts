@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { noteAccess } from '$lib/server/access/access-log';
 import { letIn, whence } from '$lib/server/access/let-in';
-import { isPin, nameOf, putDeviceOut } from '$lib/server/access/people';
+import { checkPin, nameOf, putDeviceOut } from '$lib/server/access/people';
 import { database } from '$lib/server/db';
 import { tooMany, wasGood } from '$lib/server/front/rates';
 import { answering, readJson, Refused } from '$lib/server/refused';
@@ -18,9 +18,12 @@ export const POST: RequestHandler = (event) =>
     const parsed = bodySchema.safeParse(await readJson(request, 2000));
     if (!parsed.success) throw Refused.fromZod('Say who you are, and your PIN.', parsed.error);
     const db = await database();
-    if (!(await isPin(db, parsed.data.user, parsed.data.pin))) {
-      await noteAccess(db, 'refused-pin', { person: await nameOf(db, parsed.data.user), ...whence(event) });
-      throw new Refused('That is not this person’s PIN.', [{ path: 'pin', message: 'wrong' }], 403);
+    try {
+      await checkPin(db, parsed.data.user, parsed.data.pin);
+    } catch (refusal) {
+      if (refusal instanceof Refused)
+        await noteAccess(db, 'refused-pin', { person: await nameOf(db, parsed.data.user), ...whence(event) });
+      throw refusal;
     }
     await wasGood('entering', getClientAddress());
     const answer = await letIn(db, event, parsed.data.user, 'entered-by-pin');
