@@ -2,14 +2,31 @@
 cd "$(dirname "${BASH_SOURCE[0]}")/.."
 export npm_config_build_from_source=true npm_config_loglevel=error
 
-install_packages() {
-  if [ ! -e node_modules/.installed ] || [ package-lock.json -nt node_modules/.installed ]; then
-    echo "Installing packages (the database driver compiles, a minute or two) …"
+packages_stale() { [ ! -e "node_modules/$1" ] || [ package-lock.json -nt "node_modules/$1" ]; }
+
+# What checks of the sources need.
+fetch_packages() {
+  if packages_stale .fetched && packages_stale .installed; then
+    echo "Fetching packages …"
     # Not npm ci: it refuses a lock file that leaves out optional builds for platforms a registry does not carry.
-    npm install --no-save --no-audit --no-fund || { echo "Packages could not be installed: see above, then run this again." >&2; exit 1; }
+    npm install --no-save --no-audit --no-fund --ignore-scripts || { echo "Packages could not be installed: see above, then run this again." >&2; exit 1; }
+    touch node_modules/.fetched
+  fi
+}
+
+# What running needs beside them: packages that have to be made on this machine.
+make_packages() {
+  if packages_stale .installed; then
+    echo "Compiling the database driver, a minute or two …"
+    npm rebuild better-sqlite3 esbuild >/dev/null || { echo "Packages could not be installed: see above, then run this again." >&2; exit 1; }
     node -e "new (require('better-sqlite3'))(':memory:')" || { echo "The database driver did not build: install python3, make and g++, then run this again." >&2; exit 1; }
     touch node_modules/.installed
   fi
+}
+
+install_packages() {
+  fetch_packages
+  make_packages
 }
 
 build_when_stale() {

@@ -25,25 +25,32 @@ const counted = (ok, file, count) => {
   }
 };
 
-/** One check of the sources; what it says is shown in one piece, as another runs beside it. */
-const single = (name, args) =>
+/** Runs a command; what it says is shown in one piece, as another runs beside it. Gives whether it went well. */
+const aside = (name, command, args) =>
   new Promise((done) => {
     const said = [];
-    const child = spawn('npx', ['--no-install', ...args], { stdio: ['ignore', 'pipe', 'pipe'] });
+    const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] });
     child.stdout.on('data', (piece) => said.push(piece));
     child.stderr.on('data', (piece) => said.push(piece));
     child.on('error', (error) => said.push(Buffer.from(`${error.message}\n`)));
     child.on('close', (code) => {
       console.log(`\n== ${name}`);
       process.stdout.write(Buffer.concat(said));
-      if (code === 0) passed++;
-      else failed++;
-      done();
+      done(code === 0);
     });
   });
+/** One check of the sources. */
+const single = async (name, args) => {
+  if (await aside(name, 'npx', ['--no-install', ...args])) passed++;
+  else failed++;
+};
+/** How the tests end, whatever came of them. */
+const end = () => {
+  console.log(`\n${passed} passed, ${failed} failed`);
+  process.exit(failed ? 1 : 0);
+};
 
 const types = async () => {
-  await single('kit types', ['svelte-kit', 'sync']);
   await single('types', ['svelte-check', '--tsconfig', './tsconfig.json', '--threshold', 'warning', '--output', 'human']); // prettier-ignore
 };
 const others = async () => {
@@ -51,7 +58,13 @@ const others = async () => {
   await single('format', ['prettier', '--check', '.', '--log-level', 'warn']);
   await single('core types', ['tsc', '-p', 'src/core']);
 };
-await Promise.all([types(), others()]);
+await single('kit types', ['svelte-kit', 'sync']);
+// Compiling waits for one core most of the time, and the checks for none of what it makes.
+const [ready] = await Promise.all([aside('made ready', 'bin/test-ready', []), types(), others()]);
+if (!ready) {
+  failed++;
+  end();
+}
 counted(
   run('unit', [
     'vitest',
@@ -96,5 +109,4 @@ console.log('\nSlowest in the browser:');
 for (const { ms, what } of took.slice(0, 12)) console.log(`${Math.round(ms / 1000)} s  ${what}`);
 for (const trouble of troubles) console.log(`\n${trouble}`);
 rmSync(dir, { recursive: true, force: true });
-console.log(`\n${passed} passed, ${failed} failed`);
-process.exit(failed ? 1 : 0);
+end();

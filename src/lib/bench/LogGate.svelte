@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Toggle from '$lib/controls/Toggle.svelte';
   import { onMount } from 'svelte';
   import { bladesHere } from '$lib/trend/ask';
   import { endName } from '$core/model/end-name';
@@ -77,13 +78,10 @@
   <fieldset class="flex flex-wrap gap-2">
     <legend class="text-sm">with</legend>
     {#each used as part (part.id)}
-      <button
-        class={[
-          'min-h-12 border px-3',
-          session.parts.includes(part.id) ? 'border-2 border-ink font-bold' : 'border-rule',
-        ]}
-        aria-pressed={session.parts.includes(part.id)}
-        onclick={() => session.togglePart(part.id)}>{part.name}{part.lot ? `, lot ${part.lot}` : ''}</button
+      <Toggle
+        class="px-3"
+        pressed={session.parts.includes(part.id)}
+        onclick={() => session.togglePart(part.id)}>{part.name}{part.lot ? `, lot ${part.lot}` : ''}</Toggle
       >
     {/each}
   </fieldset>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Toggle from '$lib/controls/Toggle.svelte';
   import { guideText } from '$core/bench/guide-text';
   import type { BenchSession } from './session.svelte';
 
@@ -19,13 +20,11 @@
     {@const amiss = session.amiss.includes(step)}
     <li class="flex hand-row items-center gap-3 border-b border-rule">
       <span class="flex-1 py-2 text-lg leading-snug">{step}</span>
-      <button
-        class={[
-          'min-h-12 min-w-20 border font-semibold',
-          amiss ? 'border-2 border-wrong hatched' : 'border-rule',
-        ]}
-        aria-pressed={amiss}
-        onclick={() => session.toggleAmiss(step)}><span class="bg-paper px-2">not so</span></button
+      <Toggle
+        tone="amiss"
+        class="min-w-20 font-semibold"
+        pressed={amiss}
+        onclick={() => session.toggleAmiss(step)}>not so</Toggle
       >
     </li>
   {/each}

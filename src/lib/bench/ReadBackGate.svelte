@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Toggle from '$lib/controls/Toggle.svelte';
   import { mediumOf } from '$core/wiring/connector';
   import { findingWords, PATTERN_HINTS } from '$core/bench/read-back';
   import type { BenchConductor } from '$core/bench/seats';
@@ -103,13 +104,11 @@
     {#each COAX_POINTS as point (point.asks)}
       <li class="flex hand-row items-center gap-3 border-b border-rule">
         <span class="flex-1 py-2 text-lg leading-snug">{point.asks}</span>
-        <button
-          class={[
-            'min-h-12 min-w-20 border font-semibold',
-            coaxWrong.includes(point.asks) ? 'border-2 border-wrong hatched' : 'border-rule',
-          ]}
-          aria-pressed={coaxWrong.includes(point.asks)}
-          onclick={() => turn(point.asks)}><span class="bg-paper px-2">not so</span></button
+        <Toggle
+          tone="amiss"
+          class="min-w-20 font-semibold"
+          pressed={coaxWrong.includes(point.asks)}
+          onclick={() => turn(point.asks)}>not so</Toggle
         >
       </li>
     {/each}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Toggle from '$lib/controls/Toggle.svelte';
   import { onMount, untrack } from 'svelte';
   import { beginSearch, doNext, ratingOfSearch, type FindStep, type Search } from '$core/drill/which-end';
   import type { PlannedAction } from '$core/diagnose/plan';
@@ -99,15 +100,13 @@
   />
   <div class="grid grid-cols-4 gap-1.5 sm:grid-cols-8" role="group" aria-label="Contacts of this end">
     {#each CONTACTS as c, i (c)}
-      <button
-        class={[
-          'min-h-12 border-2 font-mono',
-          chosen.includes(i) ? 'border-ink bg-hivis font-bold text-on-hivis' : 'border-rule',
-        ]}
-        aria-pressed={chosen.includes(i)}
+      <Toggle
+        tone="bright"
+        class="font-mono"
+        pressed={chosen.includes(i)}
         aria-label="contact {c}, wants {conductorLabel(laidAt(layouts[end], c))}"
         onclick={() => turn(i)}
-        >{c}<span class="block text-xs">{conductorLabel(laidAt(layouts[end], c))}</span></button
+        >{c}<span class="block text-xs">{conductorLabel(laidAt(layouts[end], c))}</span></Toggle
       >
     {/each}
   </div>

@@ -5,7 +5,6 @@ import { findingsCounted, weightsForJob, type FoundCounts } from '$core/diagnose
 import { printedLabels, type PrintedLabels } from '$core/labels/printed';
 import { memories, type Memories } from '$core/drill/memory';
 import { cautionsRead, type CautionsRead } from '$core/log/cautions';
-import type { Resolved } from '$core/log/effective';
 import { historyOf, type HistoryFilter, type Told } from '$core/log/history';
 import { leadProofs, type LeadProof } from '$core/log/leads';
 import { patternAt, seeReading, toolsAt, type Pattern } from '$core/log/patterns';

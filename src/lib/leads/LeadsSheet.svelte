@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Toggle from '$lib/controls/Toggle.svelte';
   import { v4 as uuid } from 'uuid';
   import { walkOfFaults } from '$core/reading/walk-of-faults';
   import { writeWalk } from '$core/reading/walk';
@@ -89,15 +90,13 @@
       <p class="text-sm text-faint">Tap what stays silent.</p>
       <div class="grid grid-cols-8 gap-1" role="group" aria-label="Contacts that stay silent">
         {#each CONTACTS as c (c)}
-          <button
-            class={[
-              'h-12 border font-mono',
-              silent.includes(c) ? 'border-2 border-wrong hatched' : 'border-rule',
-            ]}
-            aria-pressed={silent.includes(c)}
+          <Toggle
+            tone="amiss"
+            class="font-mono"
+            pressed={silent.includes(c)}
             aria-label="Contact {c} stays silent"
             onclick={() => (silent = silent.includes(c) ? silent.filter((x) => x !== c) : [...silent, c])}
-            ><span class="bg-paper px-1">{c}</span></button
+            >{c}</Toggle
           >
         {/each}
       </div>
@@ -106,21 +105,17 @@
         <div class="flex flex-wrap gap-1" role="group" aria-label="Paths that are joined">
           {#each GAPS as gap (gap)}
             {@const name = gap.join('-')}
-            <button
-              class={[
-                'h-12 min-w-12 border px-2 font-mono',
-                joined.includes(name) ? 'border-2 border-wrong hatched' : 'border-rule',
-              ]}
-              aria-pressed={joined.includes(name)}
+            <Toggle
+              tone="amiss"
+              class="min-w-12 px-2 font-mono"
+              pressed={joined.includes(name)}
               onclick={() =>
                 (joined = joined.includes(name) ? joined.filter((x) => x !== name) : [...joined, name])}
-              ><span class="bg-paper px-1">{name}</span></button
+              >{name}</Toggle
             >
           {/each}
-          <button
-            class={['h-12 border px-3', crossed ? 'border-2 border-wrong hatched' : 'border-rule']}
-            aria-pressed={crossed}
-            onclick={() => (crossed = !crossed)}><span class="bg-paper px-1">a crossover cord</span></button
+          <Toggle tone="amiss" class="px-3" pressed={crossed} onclick={() => (crossed = !crossed)}
+            >a crossover cord</Toggle
           >
         </div>
       </details>

@@ -2,17 +2,18 @@
   import { expectedWalk, writeWalk } from '$core/reading/walk';
   import { walkOfFaults, type NamedFault } from '$core/reading/walk-of-faults';
   import { contactsOf, type Contact } from '$core/wiring/conductors';
+  import Segments from '$lib/controls/Segments.svelte';
   import Sheet from '$lib/controls/Sheet.svelte';
   import type { ProveSession } from './session.svelte';
 
   let { session, onclose }: { session: ProveSession; onclose: () => void } = $props();
-  type Kind = 'open' | 'short' | 'exchanged';
+  const FAULTS = ['open', 'short', 'exchanged'] as const;
   const WHOLE = [
     { kind: 'crossed-schemes', name: 'A at one end, B at the other' },
     { kind: 'rollover', name: 'all in reverse' },
     { kind: 'all-open', name: 'nothing answers' },
   ] as const;
-  let kind = $state<Kind>('open');
+  let kind = $state<(typeof FAULTS)[number]>('open');
   let picked = $state<Contact[]>([]);
   let faults = $state<NamedFault[]>([]);
   const contacts = $derived(contactsOf(session.link.shielded));
@@ -39,21 +40,16 @@
 
 <Sheet title="Choose what the tester said" {onclose}>
   <div class="grid gap-3">
-    <div class="grid grid-cols-3 gap-1" role="group" aria-label="Fault">
-      {#each ['open', 'short', 'exchanged'] as const as k (k)}
-        <button
-          class={[
-            'min-h-12 border',
-            kind === k ? 'border-2 border-ink bg-hivis font-bold text-on-hivis' : 'border-rule',
-          ]}
-          aria-pressed={kind === k}
-          onclick={() => {
-            kind = k;
-            picked = [];
-          }}>{k}</button
-        >
-      {/each}
-    </div>
+    <Segments
+      label="Fault"
+      columns={3}
+      options={FAULTS.map((k) => [k, k] as const)}
+      value={kind}
+      onchoose={(k) => {
+        kind = k;
+        picked = [];
+      }}
+    />
     <p class="text-sm text-faint">
       {kind === 'open'
         ? 'Tap each contact that is open.'

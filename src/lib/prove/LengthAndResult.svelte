@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Toggle from '$lib/controls/Toggle.svelte';
   import { endName } from '$core/model/end-name';
   import { untrack } from 'svelte';
   import { CONFIGURATIONS, CONFIGURATION_WORDS, type TesterResult } from '$core/model/tester-result';
@@ -63,10 +64,8 @@
     <div class="grid grid-cols-2 gap-1">
       {#each CONFIGURATIONS as c (c)}
         {@const chosen = (session.configuration ?? configurationOf(session.link)) === c}
-        <button
-          class={['min-h-12 border px-1 text-sm', chosen ? 'border-2 border-ink font-bold' : 'border-rule']}
-          aria-pressed={chosen}
-          onclick={() => (session.configuration = c)}>{CONFIGURATION_WORDS[c]}</button
+        <Toggle class="px-1 text-sm" pressed={chosen} onclick={() => (session.configuration = c)}
+          >{CONFIGURATION_WORDS[c]}</Toggle
         >
       {/each}
     </div>
@@ -76,16 +75,13 @@
       <legend class="text-sm">what the tester itself says</legend>
       <div class="grid grid-cols-4 gap-1">
         {#each SAYS as s (s)}
-          <button
-            class={[
-              'min-h-12 border font-mono',
-              says === s ? 'border-2 border-ink font-bold' : 'border-rule',
-            ]}
-            aria-pressed={says === s}
+          <Toggle
+            class="font-mono"
+            pressed={says === s}
             onclick={() => {
               says = s;
               tell();
-            }}>{s}</button
+            }}>{s}</Toggle
           >
         {/each}
       </div>
@@ -115,13 +111,12 @@
         >
         <div class="grid grid-cols-2 gap-1 self-end">
           {#each ['head', 'tail'] as const as e (e)}
-            <button
-              class={['min-h-12 border', end === e ? 'border-2 border-ink font-bold' : 'border-rule']}
-              aria-pressed={end === e}
+            <Toggle
+              pressed={end === e}
               onclick={() => {
                 end = end === e ? '' : e;
                 tell();
-              }}>{endName(session.link, e)}</button
+              }}>{endName(session.link, e)}</Toggle
             >
           {/each}
         </div>

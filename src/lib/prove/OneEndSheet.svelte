@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Toggle from '$lib/controls/Toggle.svelte';
   import { saidOf } from '$core/model/end-name';
   import { judgeOneEnd } from '$core/log/one-end';
   import type { FromOneEnd } from '$core/model/one-end';
@@ -63,10 +64,8 @@
     <p class="text-sm text-faint">Joined contacts and lengths only: it proves no link.</p>
     <div class="grid grid-cols-2 gap-1" role="group" aria-label="Seen from">
       {#each ENDS as end (end)}
-        <button
-          class={['min-h-12 border', from === end ? 'border-2 border-ink font-bold' : 'border-rule']}
-          aria-pressed={from === end}
-          onclick={() => (from = end)}>from {saidOf(session.link, `the ${end}`)}</button
+        <Toggle pressed={from === end} onclick={() => (from = end)}
+          >from {saidOf(session.link, `the ${end}`)}</Toggle
         >
       {/each}
     </div>
@@ -77,15 +76,13 @@
         style="grid-template-columns: repeat({contactsOf(link.shielded).length}, minmax(0, 1fr))"
       >
         {#each contactsOf(link.shielded) as c (c)}
-          <button
-            class={[
-              'h-12 border font-mono',
-              joined.includes(c) ? 'border-2 border-wrong hatched' : 'border-rule',
-            ]}
-            aria-pressed={joined.includes(c)}
+          <Toggle
+            tone="amiss"
+            class="font-mono"
+            pressed={joined.includes(c)}
             aria-label="Contact {c} is joined"
             onclick={() => (joined = joined.includes(c) ? joined.filter((x) => x !== c) : [...joined, c])}
-            ><span class="bg-paper px-1">{c}</span></button
+            >{c}</Toggle
           >
         {/each}
       </div>

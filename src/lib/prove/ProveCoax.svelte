@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Toggle from '$lib/controls/Toggle.svelte';
   import { endName } from '$core/model/end-name';
   import { asking } from '$lib/address/address';
   import { goto } from '$app/navigation';
@@ -163,13 +164,11 @@
       <fieldset class="flex items-center gap-2">
         <legend class="float-left mr-2 text-sm text-faint">to be done again</legend>
         {#each ENDS as end (end)}
-          <button
-            aria-pressed={blame.includes(end)}
-            class={[
-              'min-h-12 flex-1 border font-semibold',
-              blame.includes(end) ? 'border-2 border-wrong hatched' : 'border-rule',
-            ]}
-            onclick={() => toggle(end)}><span class="bg-paper px-2">{end}</span></button
+          <Toggle
+            tone="amiss"
+            class="flex-1 font-semibold"
+            pressed={blame.includes(end)}
+            onclick={() => toggle(end)}>{end}</Toggle
           >
         {/each}
       </fieldset>

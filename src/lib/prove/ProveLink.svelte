@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Toggle from '$lib/controls/Toggle.svelte';
   import { endName, saidOf } from '$core/model/end-name';
   import { onMount, untrack } from 'svelte';
   import { navigating, page } from '$app/state';
@@ -282,14 +283,11 @@
         <fieldset class="flex items-center gap-2">
           <legend class="float-left mr-2 text-sm text-faint">to be done again</legend>
           {#each ENDS as end (end)}
-            <button
-              aria-pressed={session.blame.includes(end)}
-              class={[
-                'min-h-12 flex-1 border font-semibold',
-                session.blame.includes(end) ? 'border-2 border-wrong hatched' : 'border-rule',
-              ]}
-              onclick={() => session.toggleBlame(end)}
-              ><span class="bg-paper px-2">{endName(link, end)}</span></button
+            <Toggle
+              tone="amiss"
+              class="flex-1 font-semibold"
+              pressed={session.blame.includes(end)}
+              onclick={() => session.toggleBlame(end)}>{endName(link, end)}</Toggle
             >
           {/each}
         </fieldset>

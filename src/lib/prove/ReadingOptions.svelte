@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Toggle from '$lib/controls/Toggle.svelte';
   import { endName } from '$core/model/end-name';
   import Delete from '@lucide/svelte/icons/delete';
   import { readTypedWalk } from '$core/reading/walk';
@@ -56,22 +57,17 @@
     >tester: {testerName ?? 'not said'}</button
   >
   {#if link.shielded}
-    <button
-      class={['h-12 border px-3', session.pad.size === 8 ? 'border-2 border-ink font-bold' : 'border-rule']}
-      aria-pressed={session.pad.size === 8}
-      onclick={() => session.lookAtShield(session.pad.size === 8)}>no lamp for S</button
+    <Toggle
+      class="px-3"
+      pressed={session.pad.size === 8}
+      onclick={() => session.lookAtShield(session.pad.size === 8)}>no lamp for S</Toggle
     >
   {/if}
   <div class="flex items-center gap-1" role="group" aria-label="Main unit at">
     <span class="mr-1 text-sm">main unit at</span>
     {#each ENDS as end (end)}
-      <button
-        class={[
-          'h-12 min-w-12 border px-2',
-          session.from === end ? 'border-2 border-ink font-bold' : 'border-rule',
-        ]}
-        aria-pressed={session.from === end}
-        onclick={() => session.unitAt(end)}>{endName(session.link, end)}</button
+      <Toggle class="min-w-12 px-2" pressed={session.from === end} onclick={() => session.unitAt(end)}
+        >{endName(session.link, end)}</Toggle
       >
     {/each}
   </div>
@@ -96,13 +92,10 @@
   <div class="flex flex-wrap items-center gap-1" role="group" aria-label="How a verdict is given">
     <span class="mr-1 text-sm">verdict</span>
     {#each SIGNALS as signal (signal)}
-      <button
-        class={[
-          'h-12 min-w-12 border px-2',
-          signals.on.includes(signal) ? 'border-2 border-ink font-bold' : 'border-rule',
-        ]}
-        aria-pressed={signals.on.includes(signal)}
-        onclick={() => signals.toggle(signal)}>{SIGNAL_WORDS[signal]}</button
+      <Toggle
+        class="min-w-12 px-2"
+        pressed={signals.on.includes(signal)}
+        onclick={() => signals.toggle(signal)}>{SIGNAL_WORDS[signal]}</Toggle
       >
     {/each}
   </div>

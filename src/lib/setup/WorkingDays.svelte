@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Toggle from '$lib/controls/Toggle.svelte';
   import { USUAL_WORKING } from '$core/trend/calendar';
   import type { Person, Policy } from '$core/model/job';
   import Choice from '$lib/controls/Choice.svelte';
@@ -46,15 +47,7 @@
   <legend class="font-bold">When it is worked on</legend>
   <div class="grid grid-cols-7 gap-1" role="group" aria-label="Working days">
     {#each DAYS as [day, word] (day)}
-      <button
-        type="button"
-        class={[
-          'min-h-12 border-2',
-          now.days.includes(day) ? 'border-ink bg-hivis font-bold text-on-hivis' : 'border-rule',
-        ]}
-        aria-pressed={now.days.includes(day)}
-        onclick={() => turn(day)}>{word}</button
-      >
+      <Toggle tone="bright" pressed={now.days.includes(day)} onclick={() => turn(day)}>{word}</Toggle>
     {/each}
   </div>
   <div class="grid grid-cols-2 gap-2">

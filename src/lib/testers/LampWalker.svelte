@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Toggle from '$lib/controls/Toggle.svelte';
   import { onMount } from 'svelte';
   import { stepAt, STEP_MS, type LampStep, type WalkerPace } from '$core/testers/lamps';
   import { contactsOf, otherEnd, type End } from '$core/wiring/conductors';
@@ -51,12 +52,11 @@
   {/each}
   <div class="grid grid-cols-4 gap-1 p-1" role="group" aria-label="Pace">
     {#each ['slow', 'fast', 'held'] as const as p (p)}
-      <button
-        class={['min-h-12 border', pace === p ? 'border-2 border-ink font-bold' : 'border-rule']}
-        aria-pressed={pace === p}
+      <Toggle
+        pressed={pace === p}
         onclick={() => {
           pace = p;
-        }}>{p}</button
+        }}>{p}</Toggle
       >
     {/each}
     <button

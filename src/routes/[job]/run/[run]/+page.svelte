@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Toggle from '$lib/controls/Toggle.svelte';
   import { untrack } from 'svelte';
   import { goto } from '$app/navigation';
   import { page } from '$app/state';
@@ -108,14 +109,12 @@
         {/each}
       </div>
       <div class="flex flex-wrap gap-2">
-        <button
-          class={[
-            'min-h-12 flex-1 border-2 px-3 font-semibold',
-            drawing ? 'border-ink bg-hivis text-on-hivis' : 'border-rule',
-          ]}
-          aria-pressed={drawing}
+        <Toggle
+          tone="bright"
+          class="flex-1 px-3 font-semibold"
+          pressed={drawing}
           onclick={() => (drawing = !drawing)}
-          >{drawing ? 'Tap where it goes next' : 'Draw it from above'}</button
+          >{drawing ? 'Tap where it goes next' : 'Draw it from above'}</Toggle
         >
         <button
           class="min-h-12 border border-ink px-3 disabled:border-rule disabled:text-faint"

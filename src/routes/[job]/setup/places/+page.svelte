@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Toggle from '$lib/controls/Toggle.svelte';
   import Choice from '$lib/controls/Choice.svelte';
   import { onMount, untrack } from 'svelte';
   import { STAIRS_METRES, walkMinutes } from '$core/survey/distance';
@@ -50,17 +51,15 @@
     </div>
     <div class="flex flex-wrap gap-1" role="group" aria-label="Floor">
       {#each [...new Set([...draft.floors, draft.floor])].sort((a, b) => b - a) as f (f)}
-        <button
-          class={[
-            'h-12 min-w-14 border-2 font-mono',
-            f === draft.floor ? 'border-ink bg-hivis font-bold text-on-hivis' : 'border-rule',
-          ]}
-          aria-pressed={f === draft.floor}
+        <Toggle
+          tone="bright"
+          class="min-w-14 font-mono"
+          pressed={f === draft.floor}
           aria-label="Floor {f}"
           onclick={() => {
             draft.floor = f;
             draft.chosen = '';
-          }}>{f}</button
+          }}>{f}</Toggle
         >
       {/each}
       <input
