@@ -15,7 +15,7 @@ a.now{background:#d8f600;color:#1c1d1f}li{margin:.5rem 0}code{overflow-wrap:anyw
 </head>
 <body>
 <h1>Trust this server, once</h1>
-<p>Cameras, work without a signal and keys want a secure page. This server made its own authority for that; your device does not know it yet.</p>
+<p>Cameras, work without a signal and keys need a secure page. This server made its own authority for that; your device does not know it yet.</p>
 <a class="act now" href="/authority.crt">1. Load the authority onto this device</a>
 <h2>2. Tell the device to trust it</h2>
 <ul>

@@ -86,8 +86,8 @@ test(
     await page.reload();
     await ready(page);
     const bo = page.getByRole('listitem', { name: 'Bo Tarn' });
-    await bo.getByRole('button', { name: 'put this device out' }).click();
-    await bo.getByRole('button', { name: 'Yes, put this device out' }).click();
+    await bo.getByRole('button', { name: 'sign this device out' }).click();
+    await bo.getByRole('button', { name: 'Yes, sign this device out' }).click();
     await expect(bo.getByText('no device')).toBeVisible();
     await page.getByText('What happened: who came in').click();
     const happened = page.getByRole('list', { name: 'What happened' });
@@ -106,8 +106,8 @@ test(
     });
     await page.getByRole('button', { name: 'Make a key on this device' }).click();
     await expect(page.getByRole('status')).toContainText('This device has a key now');
-    await page.getByRole('button', { name: 'Put this device out', exact: true }).click();
-    await page.getByRole('button', { name: /^Yes: it wants a new code/ }).click();
+    await page.getByRole('button', { name: 'Sign this device out', exact: true }).click();
+    await page.getByRole('button', { name: /^Yes: it needs a new code/ }).click();
     await expect(page).toHaveURL(/\/enter/);
     await page.getByRole('button', { name: /this device.s key/ }).click();
     await expect(page).toHaveURL(/\/skerry-point\/rack/);

@@ -27,7 +27,7 @@ test('a plug by touch: a planted mistake is caught before the crimp, and logged'
   await hold(page, 'WO');
   await expect(page.getByRole('img', { name: /1 W-O.*8 hidden|8 hidden.*1 W-O/ })).toBeVisible();
   for (const c of ['O', 'WBL']) await hold(page, c);
-  await expect(page.getByTestId('mismatch')).toContainText('Contact 3 holds W-BL, it wants W-G');
+  await expect(page.getByTestId('mismatch')).toContainText('Contact 3 holds W-BL; it should hold W-G');
   await expect(page.getByTestId('mismatch')).toContainText('exchange 3 and 5');
   await page.getByRole('button', { name: /^Exchanged/ }).click();
   for (const c of STRAIGHT.slice(2)) await hold(page, c);
@@ -226,7 +226,7 @@ test(
       mimeType: 'image/jpeg',
       buffer: Buffer.from('no picture at all'),
     });
-    await expect(page.getByRole('alert')).toContainText('is no picture');
+    await expect(page.getByRole('alert')).toContainText('is not a picture');
     await gate(page, 'log');
     const png = await page.evaluate(async () => {
       const canvas = new OffscreenCanvas(4000, 3000);
@@ -318,11 +318,11 @@ for (const deviceScaleFactor of [1, 2])
       await open(page, `/${job}/gauge/closed-plug`);
       const line = page.getByLabel('length in pixels');
       await line.fill('756');
-      await page.getByRole('button', { name: 'It lies edge to edge' }).click();
+      await page.getByRole('button', { name: 'It is edge to edge' }).click();
       await expect(page.getByRole('alert')).toContainText(/that line is about \d+ mm, and it is to be 86 mm/);
       await line.fill('428');
       expect((await page.getByTestId('calibration-line').boundingBox())!.width).toBeCloseTo(428, 1);
-      await page.getByRole('button', { name: 'It lies edge to edge' }).click();
+      await page.getByRole('button', { name: 'It is edge to edge' }).click();
       await expect(page.getByTestId('sanity')).toContainText('256 mm wide');
       await page.getByRole('button', { name: /^Yes, about/ }).click();
       const width = async (name: string) =>

@@ -118,7 +118,7 @@ test(
     await page.getByRole('button', { name: /^In order/ }).click();
     // Made straight it is found at the first contact, and named.
     await hold(page, conductorAt('T568B', '1'));
-    await expect(page.getByTestId('mismatch')).toContainText('Contact 1 holds W-O, it wants BR');
+    await expect(page.getByTestId('mismatch')).toContainText('Contact 1 holds W-O; it should hold BR');
     await expect(page.getByTestId('mismatch')).toContainText('It may be laid straight');
     await page.getByRole('button', { name: 'Read on' }).click();
     for (const c of CONTACTS.slice(1)) await hold(page, conductorAt('T568B', c));

@@ -19,7 +19,7 @@ test(
     await expect(cable).toContainText('proven: no way of cutting takes fewer');
     const parts = cable.getByLabel(/part boxes/).first();
     await parts.fill('90 x');
-    await expect(cable.getByRole('alert')).toContainText('“x” is no length');
+    await expect(cable.getByRole('alert')).toContainText('“x” is not a length');
     // A part box is of one cable, and used where that spares a new one.
     await parts.fill('90 90 90 90');
     await expect(cable).toContainText(/No new box and 4 opened before[^]*part box 1 of 90 m/);
@@ -101,7 +101,7 @@ test(
     const bring = (text: string) =>
       page.locator('input[type=file]').setInputFiles({ name: 'sweep.csv', mimeType: 'text/csv', buffer: Buffer.from(text) }); // prettier-ignore
     await bring('pairs,what\n');
-    await expect(page.getByRole('alert')).toContainText('wants the columns');
+    await expect(page.getByRole('alert')).toContainText('needs the columns');
     // Category 6, permanent link, 100 MHz: 41.8 dB of NEXT, 18.6 dB of insertion loss (TIA-568.2, from memory).
     await bring('pair_or_pairs,parameter,mhz,db\n36,IL,100,18\n45,IL,100,18\n36-45,NEXT@far,100,39.8\n');
     await expect(page.getByRole('status')).toContainText('near-end crosstalk of 36-45 misses its limit by 2.0 dB at 100.0 MHz, seen from the far end'); // prettier-ignore

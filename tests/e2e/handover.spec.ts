@@ -92,7 +92,7 @@ test('a client sees the job by an address of its own, changes nothing, and no mo
   expect(found.violations.map((v) => v.id)).toEqual([]);
 
   await section.getByRole('button', { name: 'Take it back' }).click();
-  await expect(section.getByRole('list', { name: 'Addresses that are good' })).toBeHidden();
+  await expect(section.getByRole('list', { name: 'Addresses that still work' })).toBeHidden();
   await other.reload();
   await expect(other.getByRole('alert')).toContainText('This address is over');
   await stranger.close();

@@ -90,7 +90,7 @@ test('fail, redo, stale, proven, with the finding written down, undone and told 
   expect(csv.trimEnd().split('\r\n')).toHaveLength(3);
 });
 
-test('an end without slack is flagged before it is cut, and the cable pulled anew resets both', async ({
+test('an end without slack is flagged before it is cut, and the cable re-pulled resets both', async ({
   page,
   request,
 }) => {
@@ -103,7 +103,7 @@ test('an end without slack is flagged before it is cut, and the cable pulled ane
     'Do not cut: the tail has 30 mm of slack and one more takes 50 mm',
   );
   await expect(card.getByRole('button', { name: /tail: done again/ })).toBeHidden();
-  await card.getByRole('button', { name: 'Cable pulled anew' }).click();
+  await card.getByRole('button', { name: 'Cable re-pulled' }).click();
   await kept(page);
   await open(page, `/${job}/rack`);
   await expect(cell(page, 'K1-19')).toHaveAccessibleName(/head bare, tail bare/);

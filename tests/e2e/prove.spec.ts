@@ -262,7 +262,7 @@ test(
     await page.getByText('measured values, length and power').click();
     await page.getByLabel('delay, ns', { exact: true }).fill('97');
     await page.getByLabel('known length, m').fill('4');
-    await expect(page.getByText('An NVP wants at least 15 m')).toBeVisible();
+    await expect(page.getByText('An NVP needs at least 15 m')).toBeVisible();
     await page.getByLabel('known length, m').fill('20');
     await page.getByRole('button', { name: /^keep NVP 0.688/ }).click();
     await expect(page.getByTestId('nvp-kept')).toContainText('0.688, found from 20 m by Bo Tarn');
@@ -435,7 +435,7 @@ test(
     await page.getByText('A range from the tester’s memory').click();
     await expect(page.getByTestId('range-says')).toContainText('When were they read?');
     await page.getByLabel('but').fill('7x');
-    await expect(page.getByTestId('range-says')).toContainText('is no port');
+    await expect(page.getByTestId('range-says')).toContainText('is not a port');
     await page.getByLabel('but').fill('21');
     await page.getByLabel('read at').fill('2026-11-20T10:00');
     await expect(page.getByRole('listitem').filter({ hasText: 'K1-21' })).toContainText('not good in memory');

@@ -19,7 +19,7 @@ test(
     await expect(page.getByTestId('run length')).toHaveText('3.5 m');
     // What is no length is said, and the step stays what it was.
     await step.getByLabel('how far').fill('far');
-    await expect(step.getByRole('alert')).toContainText('“far” is no length');
+    await expect(step.getByRole('alert')).toContainText('“far” is not a length');
     await expect(page.getByTestId('run length')).toHaveText('3.5 m');
     await steps.getByRole('button', { name: 'through a wall' }).tap();
     const takes = page.getByTestId('run takes');
@@ -27,7 +27,7 @@ test(
     await expect(page.getByText(/make sure what is behind/)).toBeVisible();
     await step.getByLabel(/from the corner/).fill('near');
     await step.getByLabel(/from the corner/).blur();
-    await expect(step.getByRole('alert')).toContainText('“near” is no length here');
+    await expect(step.getByRole('alert')).toContainText('“near” is not a length here');
     await step.getByLabel(/from the corner/).fill('120');
     await step.getByLabel(/from the corner/).blur();
     await expect(takes).toContainText('120 mm from the corner');
@@ -45,7 +45,7 @@ test(
     // Half done, it is there again after a reload.
     await page.reload();
     await expect(page.getByTestId('run length')).toHaveText('3.7 m');
-    await page.getByText('Which cables lie in it?').tap();
+    await page.getByText('Which cables are in it?').tap();
     await page.getByRole('checkbox', { name: 'K2-20', exact: true }).check();
     await page.getByText('Keep it in the plan').tap();
     await expect(page.getByRole('link', { name: /Under the stairs/ })).toContainText('3.7 m');
@@ -56,7 +56,7 @@ test(
     await page.getByRole('link', { name: /along the skirting/ }).tap();
     await expect(page.getByText(/The local code says/)).toBeVisible();
     await expect(page.getByText(/too tight/)).toBeVisible();
-    await page.getByText('Which cables lie in it?').tap();
+    await page.getByText('Which cables are in it?').tap();
     await expect(page.getByRole('checkbox', { name: /^K2-20: in Under the stairs/ })).toBeDisabled();
   },
 );

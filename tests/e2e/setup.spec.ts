@@ -45,7 +45,7 @@ test(
     const bad = page.getByRole('region', { name: 'Bad cells' });
     await expect(bad).toContainText('Port 2 of N1 is taken by N1-02');
     await expect(bad).toContainText('at most 96 ports, not 99');
-    await expect(bad).toContainText('“T568C” is no scheme');
+    await expect(bad).toContainText('“T568C” is not a scheme');
     await expect(bad).toContainText('The room is missing');
     await expect(page.getByLabel('port of row 3')).toHaveAttribute('aria-invalid', 'true');
     await page.getByRole('button', { name: /^Take the mend/ }).click();
@@ -133,7 +133,7 @@ test(
       mimeType: 'image/png',
       buffer: Buffer.from([0x89, 0x50, 0, 1]),
     });
-    await expect(page.getByRole('alert')).toContainText('This is no spreadsheet');
+    await expect(page.getByRole('alert')).toContainText('This is not a spreadsheet');
     await bring.setInputFiles({
       name: 'huge.csv',
       mimeType: 'text/csv',

@@ -109,7 +109,7 @@ test('the look that settles it narrows the explanations at once @phone', async (
   await open(page, `/${job}/prove/K1-20`);
   await page.keyboard.type('36145278');
   await expect(page.getByTestId('question')).toContainText('which white is it?');
-  const explanations = page.getByRole('region', { name: 'What may lie behind it' });
+  const explanations = page.getByRole('region', { name: 'What could be behind it' });
   await expect(explanations).toContainText('Tail');
   await page.getByRole('button', { name: 'W-G', exact: true }).click();
   await expect(page.getByTestId('remedy')).toContainText('At the head');

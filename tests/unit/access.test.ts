@@ -247,7 +247,7 @@ describe('a shared device, and one that is put out', () => {
     expect(said).toMatch(
       /^A code was tried and refused; computer at (127\.0\.0\.1|::1|::ffff:127\.0\.0\.1)\.$/m,
     );
-    for (const what of [/^Ines Rask entered by a code; /m, /^A code was shown for Bo Tarn, by Ines Rask; /m, /^Bo Tarn set a PIN; /m, /^A PIN was tried for Bo Tarn and refused; /m, /^A PIN was tried for A client and refused; /m, /^Bo Tarn took the device over by PIN; /m, /^A device of Gone was put out, by Ines Rask; /m, /^Gone was put out, with all devices, by Ines Rask; /m]) expect(said).toMatch(what); // prettier-ignore
+    for (const what of [/^Ines Rask entered by a code; /m, /^A code was shown for Bo Tarn, by Ines Rask; /m, /^Bo Tarn set a PIN; /m, /^A PIN was tried for Bo Tarn and refused; /m, /^A PIN was tried for A client and refused; /m, /^Bo Tarn took the device over by PIN; /m, /^A device of Gone was signed out, by Ines Rask; /m, /^Gone was removed, with all devices, by Ines Rask; /m]) expect(said).toMatch(what); // prettier-ignore
     expect(text).not.toContain('4711');
     expect(text).not.toContain(FIRST);
     expect(text).not.toContain('WRONG');

@@ -203,7 +203,7 @@ describe('a handover', () => {
   it('is refused without a name, with a dot for a signature, of somebody not in the crew, with a refusal without a reason', async () => {
     const refused = async (b: object) => handOver(db, job, b).then(() => '', (e: Error) => e.message); // prettier-ignore
     expect(await refused(body({ client: ' ' }))).toContain('Say who takes it over');
-    expect(await refused(body({ signature: 'M10 10 L10 10' }))).toContain('no signature yet');
+    expect(await refused(body({ signature: 'M10 10 L10 10' }))).toContain('not a signature yet');
     expect(await refused(body({ by: 'nobody' }))).toContain('Nobody in the crew');
     expect(await refused(body({ refused: [{ link: 'K1-01', end: 'tail', reason: ' ' }] }))).toContain(
       'Say why',

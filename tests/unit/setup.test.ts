@@ -68,7 +68,7 @@ describe('the table of a schedule', () => {
     const table = new ScheduleTable(plan);
     table.show([row(1), row(2, { tail_room: 'TBD' }), row(3), row(4)], ['5', '6', '7', '8'], 'Rev C');
     table.leaveOut([3]);
-    expect(table.leftOutCsv().split('\r\n')[1]).toContain('“TBD” is no room yet');
+    expect(table.leftOutCsv().split('\r\n')[1]).toContain('“TBD” is not a room yet');
     expect(table.outcome.added).toBe(2);
     expect(table.keepLeftOut(2)).toBe(2);
     const back = new ScheduleTable(plan);

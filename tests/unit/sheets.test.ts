@@ -77,7 +77,7 @@ describe('a spreadsheet', () => {
     ['an archive that is no spreadsheet', zipSync({ 'a.txt': utf8('hello') }), /cannot be opened|empty/],
     ['an archive cut off', zipSync({ 'a.txt': utf8('hello') }).slice(0, 40), 'cannot be opened'],
     ['an old or locked one', Uint8Array.of(0xd0, 0xcf, 0x11, 0xe0, 0xa1), 'old kind'],
-    ['a picture', Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0, 1, 2), 'no spreadsheet'],
+    ['a picture', Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0, 1, 2), 'not a spreadsheet'],
     ['20 MB', new Uint8Array(20_000_000), 'The file is 20 MB'],
     ['nothing', new Uint8Array(0), 'empty'],
     ['too many rows', utf8(`link\n${'A\n'.repeat(10_001)}`), 'at most 10000'],

@@ -110,8 +110,8 @@ function gauge(cable: CableSpec, { gauges: [thick, thin] }: ConnectorSpec): FitR
     'gauge',
     within ? 'fits' : 'does-not-fit',
     within
-      ? `${cable.gauge} AWG lies in its range.`
-      : `${cable.gauge} AWG lies outside its range, ${thick} to ${thin}.`,
+      ? `${cable.gauge} AWG is in its range.`
+      : `${cable.gauge} AWG is outside its range, ${thick} to ${thin}.`,
   );
 }
 

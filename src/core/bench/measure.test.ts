@@ -48,7 +48,7 @@ describe('lengths', () => {
   });
   it.each(['', 'about a thumb', '-3', '1//2', '1/0'])('has a sentence for "%s"', (text) => {
     const read = parseLength(text, 'mm');
-    expect(read.ok ? '' : read.message).toContain('is no length');
+    expect(read.ok ? '' : read.message).toContain('is not a length');
   });
 });
 

@@ -7,7 +7,7 @@ import type { Gate } from './gates';
 type Tricks = Partial<Record<Gate, readonly string[]>>;
 
 const STRIPPING = [
-  'Stripper at its shallowest first, then deeper, two or three turns; two jackets want two settings and two cuts.',
+  'Stripper at its shallowest first, then deeper, two or three turns; two jackets need two settings and two cuts.',
 ];
 const UNTWISTING = [
   'The piece of jacket just cut off, slipped on one conductor of a pair and turned, untwists it and spares the fingers.',

@@ -24,7 +24,7 @@ const NUMBER = /^(?:(\d+)\s+)?(\d+)\s*\/\s*(\d+)$|^(\d+(?:[.,]\d+)?)$/;
 export function parseLength(text: string, units: Units): ParsedLength {
   const bad = {
     ok: false as const,
-    message: `"${text.trim().slice(0, 20)}" is no length: type it like 12 mm or 1/2 in.`,
+    message: `"${text.trim().slice(0, 20)}" is not a length: type it like 12 mm or 1/2 in.`,
   };
   const match = /^(.*?)\s*(mm|in|inch|")?$/i.exec(text.trim())!;
   const number = NUMBER.exec(match[1]!.trim());

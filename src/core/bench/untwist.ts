@@ -32,7 +32,7 @@ export function judgeUntwist(
     ok,
     text: ok
       ? `${formatLength(mm, units)} is within the ${school} school, ${rule}.`
-      : `${formatLength(mm, units)} is too far untwisted: the ${school} school wants ${rule} for category ${category}.`,
+      : `${formatLength(mm, units)} is too far untwisted: the ${school} school allows ${rule} for category ${category}.`,
   };
 }
 

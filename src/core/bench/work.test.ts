@@ -138,7 +138,7 @@ describe('fit (common practice, no source)', () => {
   });
   it('asks again for a jacket of 66 mm, with what may have been meant', () => {
     expect(figureProblem('jacket', 66)).toContain('Did you mean 6.6?');
-    expect(figureProblem('jacket', NaN)).toContain('wants a number');
+    expect(figureProblem('jacket', NaN)).toContain('needs a number');
     expect(figureProblem('gauge', 24)).toBeNull();
   });
 });

@@ -90,10 +90,10 @@ describe('a sweep', () => {
       ],
     });
     for (const [text, says] of [
-      ['', 'wants the columns'],
+      ['', 'needs the columns'],
       ['pair_or_pairs,parameter,mhz,db\n', 'no point below'],
-      ['pair_or_pairs,parameter,mhz,db\n12,HUM,1,2\n', 'Row 2: “HUM” is no parameter'],
-      ['pair_or_pairs,parameter,mhz,db\nx,IL,1,2\n', 'is no pair'],
+      ['pair_or_pairs,parameter,mhz,db\n12,HUM,1,2\n', 'Row 2: “HUM” is not a parameter'],
+      ['pair_or_pairs,parameter,mhz,db\nx,IL,1,2\n', 'is not a pair'],
       ['pair_or_pairs,parameter,mhz,db\n12,IL,,2\n', 'cannot be'],
     ] as const)
       expect((readSweep(text) as { message: string }).message).toContain(says);

@@ -39,7 +39,7 @@ export function readSweep(text: string): ReadSweep {
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trim(), { skipEmptyLines: true });
   const header = data[0]?.map((h) => h.trim().toLowerCase()) ?? [];
   const at = ['pair_or_pairs', 'parameter', 'mhz', 'db'].map((c) => header.indexOf(c));
-  if (at.some((i) => i < 0)) return no('The file wants the columns pair_or_pairs, parameter, mhz and db.');
+  if (at.some((i) => i < 0)) return no('The file needs the columns pair_or_pairs, parameter, mhz and db.');
   if (data.length > MOST_POINTS) return no(`There are ${data.length - 1} points; at most ${MOST_POINTS} are read.`);
   const points: SweepPoint[] = [];
   // A file has few names and ten thousand rows: each is read once.
@@ -54,8 +54,8 @@ export function readSweep(text: string): ReadSweep {
     let combination = combinations.get(pairs);
     if (combination === undefined) combinations.set(pairs, (combination = /^\d{2}(\s*[-/]\s*\d{2})?$/.test(pairs) ? pairs.replace(/\s*[-/]\s*/, '-') : null));
     const [f, value] = [Number(mhz.replace(',', '.')), Number(db.replace(',', '.'))];
-    if (!parameter) return no(`Row ${line + 2}: “${name.slice(0, 20)}” is no parameter: write ${PARAMETERS.join(', ')}.`);
-    if (combination === null) return no(`Row ${line + 2}: “${pairs.slice(0, 20)}” is no pair: write 36, or 36-45.`);
+    if (!parameter) return no(`Row ${line + 2}: “${name.slice(0, 20)}” is not a parameter: write ${PARAMETERS.join(', ')}.`);
+    if (combination === null) return no(`Row ${line + 2}: “${pairs.slice(0, 20)}” is not a pair: write 36, or 36-45.`);
     if (!(f > 0 && f <= 3000) || !Number.isFinite(value) || Math.abs(value) > 200 || !mhz || !db) return no(`Row ${line + 2}: ${mhz || 'nothing'} MHz and ${db || 'nothing'} dB cannot be.`);
     points.push({ pairs: combination, parameter, far, mhz: f, db: Math.abs(value) });
   }

@@ -86,7 +86,7 @@ describe('a file', () => {
     ['x.s4p', '# MHz S MA R 50', 'no frequency'],
     ['x.s4p', text(n).replace('S MA', 'Z MA'), 'Z parameters'],
     ['x.s4p', `[Version] 2.0\n${text(n)}`, 'version 2'],
-    ['x.s4p', text(n).replace('100 ', 'hundred '), 'is no number'],
+    ['x.s4p', text(n).replace('100 ', 'hundred '), 'is not a number'],
     ['x.s4p', `${text(n)}\n${text(n).split('\n')[1]}`, 'they have to rise'],
   ])('that cannot be read says why: %s %#', (name, file, says) => {
     expect(readTouchstone(file, name)).toMatchObject({ ok: false, message: expect.stringContaining(says) as string }); // prettier-ignore

@@ -59,7 +59,7 @@ export function readTouchstone(text: string, name: string): ReadScattering {
     }
     for (const word of bare.split(/\s+/)) {
       const value = Number(word);
-      if (!Number.isFinite(value)) return no(`Line ${i + 1}: “${word.slice(0, 20)}” is no number.`);
+      if (!Number.isFinite(value)) return no(`Line ${i + 1}: “${word.slice(0, 20)}” is not a number.`);
       numbers.push(value);
     }
   }

@@ -65,7 +65,7 @@ export function readBatch(draft: BatchDraft, plan: JobPlan): ReadBatch {
   if (metres > MOST_CORD_METRES)
     return no('length', `A cord of ${draft.length.trim()} is past the ${MOST_CORD_METRES} m of a whole channel: make it shorter, or plan it as a link.`); // prettier-ignore
   if (mediumOf(draft.head) !== mediumOf(draft.tail))
-    return no('tail', 'A coax connector at one end wants one at the other.');
+    return no('tail', 'A coax connector at one end needs one at the other.');
   const first = whole(draft.first);
   if (first === null || first < 1 || first + count - 1 > MOST_CORDS)
     return no('first', `The numbers run from 1 to ${MOST_CORDS}: begin with a smaller one.`);

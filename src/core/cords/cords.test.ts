@@ -81,11 +81,11 @@ describe('a length of cable as it is typed', () => {
   });
   it.each([
     ['1/2', 'mm', 'fraction of a metre'],
-    ['', 'mm', 'no length'],
-    ['1/0 ft', 'mm', 'no length'],
-    ['two', 'mm', 'no length'],
-    ['1 2', 'mm', 'no length'],
-    ['-1', 'mm', 'no length'],
+    ['', 'mm', 'not a length'],
+    ['1/0 ft', 'mm', 'not a length'],
+    ['two', 'mm', 'not a length'],
+    ['1 2', 'mm', 'not a length'],
+    ['-1', 'mm', 'not a length'],
   ] as const)('%s is refused', (text, units, says) => {
     const read = readMetres(text, units);
     expect(read.ok ? '' : read.message).toContain(says);
@@ -124,7 +124,7 @@ describe('a batch of cords', () => {
     [{ first: '995' }, 'first: The numbers run'],
     [{ boxName: '' }, 'boxName: Name the box'],
     [{ boxLength: '' }, 'boxLength: Say how much lies in reel 7'],
-    [{ boxLength: '9 km' }, 'boxLength: “9 km” is no length'],
+    [{ boxLength: '9 km' }, 'boxLength: “9 km” is not a length'],
   ] as const)('%j is refused at its field', (more, says) => {
     expect(refused(more)).toContain(says);
   });
@@ -292,7 +292,7 @@ describe('an end of a cord', () => {
     const cord = { cord: { batch: 'b', number: 1 } };
     expect([endName(cord, 'head'), endName({}, 'tail')]).toEqual(['end 1', 'tail']);
     expect(saidOf(cord, 'Tail, contact 4: is it home? At the head, the lead.')).toBe('End 2, contact 4: is it home? At end 1, the lead.'); // prettier-ignore
-    expect(saidOf(cord, 'Pull the cable anew: the fault lies in its span.')).toContain('Cut a new length of cable'); // prettier-ignore
+    expect(saidOf(cord, 'Re-pull the cable: the fault lies in its span.')).toContain('Cut a new length of cable'); // prettier-ignore
     expect(saidOf({}, 'At the head')).toBe('At the head');
   });
   it('is told what to cut, that boots come first, and what it is laid to', () => {

@@ -98,7 +98,7 @@ export function adviseCoax(answers: Answers, known: CoaxKnown, standingAt: End):
   if (shows === 'nothing' && !known.checked)
     return { explanations, next: { action: 'check', question: 'Nothing answers. Is this the right cable, and is the remote on its other end?' } }; // prettier-ignore
   if (wrong)
-    return { explanations, next: { action: 'redo', end: wrong, question: `At the ${wrong}, cut the connector off, prepare the cable anew and compress a new one.` } }; // prettier-ignore
+    return { explanations, next: { action: 'redo', end: wrong, question: `At the ${wrong}, cut the connector off, prepare the cable again and compress a new one.` } }; // prettier-ignore
   if (unseen)
     return {
       explanations,

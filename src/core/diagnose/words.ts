@@ -19,15 +19,15 @@ function madeTo(link: LinkSpec, end: End): string {
 /** What doing an end again is, where its family says it otherwise than its class. */
 const AGAIN_BY_FAMILY: Partial<Record<ConnectorFamily, string>> = {
   'core-and-cap': 'open the cap, cut back and fit a new core and cap',
-  'field-plug': 'open the plug, cut the conductors back and lay the wire cap anew',
-  'braided-connector': 'open the shell, cut back and lay the pairs in their foils anew',
-  'toolless-jack': 'open the cap, cut back and lay the jack anew',
-  'shielded-toolless-jack': 'open the shell, cut back and lay the jack anew, drain last',
-  'patch-panel': 'cut the cable back and terminate the port anew',
+  'field-plug': 'open the plug, cut the conductors back and lay the wire cap again',
+  'braided-connector': 'open the shell, cut back and lay the pairs in their foils again',
+  'toolless-jack': 'open the cap, cut back and lay the jack again',
+  'shielded-toolless-jack': 'open the shell, cut back and lay the jack again, drain last',
+  'patch-panel': 'cut the cable back and terminate the port again',
 };
 const AGAIN: Record<ConnectorClass, string> = {
   plug: 'cut the plug off behind the jacket cut and put a new one on',
-  jack: 'cut the cable back behind the jacket cut and terminate the jack anew',
+  jack: 'cut the cable back behind the jacket cut and terminate the jack again',
   core: 'cut back and fit a new core and cap',
 };
 
@@ -38,7 +38,7 @@ const punchWords = (family: ConnectorFamily | undefined) =>
     : 'punch, cutting edge to the outside';
 
 /** What a re-pull is said with. */
-const REPULL = 'Pull the cable anew: the fault lies in its span, where no redo reaches it.';
+const REPULL = 'Re-pull the cable: the fault lies in its span, where no redo reaches it.';
 
 /** A remedy in one sentence. `misplaced`: conductors have to be moved, not only pressed home. */
 export function remedyText(

@@ -94,7 +94,7 @@ export function parseReadingsCsv(text: string, job: ReadingsFor): ReadingsFile {
     rows: 0,
     unknown: [],
   });
-  if (!head.trim()) return whole('The file is empty: it wants a header row with at least link and walk.');
+  if (!head.trim()) return whole('The file is empty: it needs a header row with at least link and walk.');
   const delimiter = [',', ';', '\t'].reduce((a, b) => (head.split(b).length > head.split(a).length ? b : a));
   const parted = Papa.parse<string[]>(clean, { delimiter });
   const filled = parted.data.flatMap((cells, i) =>
@@ -104,7 +104,7 @@ export function parseReadingsCsv(text: string, job: ReadingsFor): ReadingsFile {
   const missing = ['link', 'walk'].filter((c) => !header.includes(c));
   if (missing.length)
     return whole(
-      `The header has no column ${missing.join(' and none ')}: it wants ${READING_COLUMNS.slice(0, 2).join(' and ')}, and may have ${READING_COLUMNS.slice(2).join(', ')}.`,
+      `The header has no column ${missing.join(' and none ')}: it needs ${READING_COLUMNS.slice(0, 2).join(' and ')}, and may have ${READING_COLUMNS.slice(2).join(', ')}.`,
     );
   const rows = filled.slice(1);
   if (rows.length > MOST_READINGS)
@@ -189,7 +189,7 @@ function readRow(
     bad('from', `"${from.slice(0, 20)}" is no end: write head or tail.`);
   const evidence = cell('evidence');
   if (evidence && !(EVIDENCE as readonly string[]).includes(evidence))
-    bad('evidence', `"${evidence.slice(0, 30)}" is no evidence: write ${EVIDENCE.join(', ')}.`);
+    bad('evidence', `"${evidence.slice(0, 30)}" is not a kind of evidence: write ${EVIDENCE.join(', ')}.`);
   const splitText = cell('splits');
   const looked = cellOrNone('splits') !== null;
   const named =

@@ -103,7 +103,7 @@ describe('used against planned', () => {
     ]);
     expect(cables.reduce((s, c) => s + c.metres, 0)).toBe(51);
   });
-  it('marks that are read again replace those before; a cable pulled anew was another one', () => {
+  it('marks that are read again replace those before; a cable re-pulled was another one', () => {
     const a = laid[0]!;
     const first = entry('pulled', a.id, { metres: 80, box: 'b', boxMetres: 305 });
     const mended = entry('pulled', a.id, { metres: 30, box: 'b' });
@@ -147,7 +147,7 @@ describe('used against planned', () => {
     expect(of.used.boxes[0]!.metres).toBe(30);
     expect(of.used.cables[0]!.metres).toBe(10);
   });
-  it('a cable pulled anew is cut, and not cut again', () => {
+  it('a cable re-pulled is cut, and not cut again', () => {
     const a = laid.find((l) => l.lengthMetres !== undefined)!;
     const left = (...log: Entry[]) => {
       const states = statesOf(plan, log);

@@ -17,7 +17,7 @@ export const KIND_WORDS: Record<LogEntry['kind'], string> = {
   reading: 'readings',
   'one-end': 'from one end',
   redone: 'done again',
-  repulled: 'cable pulled anew',
+  repulled: 'cable re-pulled',
   pulled: 'cable pulled',
   rejected: 'refused by eye',
   found: 'what was found',
@@ -60,7 +60,7 @@ export function entryWords(e: LogEntry, link: LaidLink | undefined, terms: Words
         ? `punched again at ${e.data.contacts?.join(', ') || 'its slots'}`
         : `done again${e.data.connector ? `, ${FAMILY_NAMES[e.data.connector]}` : ''}`;
     case 'repulled':
-      return 'cable pulled anew';
+      return 'cable re-pulled';
     case 'rejected':
       return `refused by eye: ${e.data.reason}`;
     case 'found':

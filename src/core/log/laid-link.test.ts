@@ -21,7 +21,7 @@ const link: Link = {
 };
 const terms = { policy: { ...file.job.policy, leadHours: undefined }, parts: [] };
 
-/** What may happen to a cable: its jacket read at a length, pulled anew, measured, one of these taken back. */
+/** What may happen to a cable: its jacket read at a length, re-pulled, measured, one of these taken back. */
 type Step = { did: 'pulled' | 'reading'; metres: number } | { did: 'repulled' } | { did: 'void'; of: number };
 const steps = fc.array(
   fc.oneof(

@@ -20,7 +20,7 @@ export type Pulled = NonNullable<LinkStatus['pulled']>;
 /** What is known of jackets while a log is gone through in order: met entry by entry, of those that count. */
 export interface JacketsSoFar {
   meet(e: LogEntry): void;
-  /** What was last read off the jacket of a link's cable by now; a cable pulled anew has its own. */
+  /** What was last read off the jacket of a link's cable by now; a cable re-pulled has its own. */
   of(link: string): Pulled | undefined;
 }
 

@@ -26,9 +26,9 @@ export function portsIn(text: string): number[] | string {
   const ports: number[] = [];
   for (const part of text.split(/[\s,;]+|\band\b/).filter(Boolean)) {
     const m = /^(\d{1,4})(?:[-–](\d{1,4}))?$/.exec(part);
-    if (!m) return `“${part.slice(0, 20)}” is no port: write numbers, such as 7, 19 or 7-9.`;
+    if (!m) return `“${part.slice(0, 20)}” is not a port: write numbers, such as 7, 19 or 7-9.`;
     const [first, last] = [Number(m[1]), Number(m[2] ?? m[1])];
-    if (last < first || last - first > 500) return `“${part}” is no range: the smaller number first.`;
+    if (last < first || last - first > 500) return `“${part}” is not a range: the smaller number first.`;
     for (let p = first; p <= last; p++) ports.push(p);
   }
   return ports;

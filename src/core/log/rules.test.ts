@@ -229,7 +229,7 @@ describe('a file of readings', () => {
       '2 link: There is no link "Z9" in this job.',
       '3 walk: The walk has 9 answers, this link has 8 contacts. The ninth is for S, on shielded links only.',
       '4 from: "side" is no end: write head or tail.',
-      '4 evidence: "hunch" is no evidence: write continuity, wiremap, wiremap-length, qualification, certification.',
+      '4 evidence: "hunch" is not a kind of evidence: write continuity, wiremap, wiremap-length, qualification, certification.',
       '4 splits: "13" names no contact pairs: write them like 36/45.',
       '4 length_m: A length of -3 m cannot be: write metres between 0 and 500.',
       '4 taken_at: "soon" is no time that can be told: write it like 2026-05-04T09:12:00Z, or 4.5.2026 09:12.',

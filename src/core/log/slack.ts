@@ -12,13 +12,13 @@ export const CORD_MAY_SHORTEN = 0.1;
 /** How often one slot is punched at most. Our judgement; the best are said to bear far more. */
 export const MOST_PUNCHES = 3;
 
-/** What an end still allows before its cable has to be pulled anew. */
+/** What an end still allows before its cable has to be re-pulled. */
 export interface SlackLeft {
   leftMm: number;
   /** What one more redo takes. */
   takesMm: number;
   redosLeft: number;
-  /** One more redo cannot be done: the cable has to be pulled anew. Said before anything is cut. */
+  /** One more redo cannot be done: the cable has to be re-pulled. Said before anything is cut. */
   mustRepull: boolean;
   /** More was cut than was there, as far as the log knows: measure. */
   overdrawn: boolean;

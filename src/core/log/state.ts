@@ -84,7 +84,7 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   assignedTo?: string;
   /** How its last sweep came out, as long as neither end was touched since. */
   swept?: SweptStatus & { at: string };
-  /** Its cable lies, as far as the log knows: it was pulled, or pulled anew. */
+  /** Its cable lies, as far as the log knows: it was pulled, or re-pulled. */
   laid?: true;
   /** How long its cable is by the marks on its jacket, and from which box it came. */
   pulled?: EntryOf<'pulled'>['data'] & { at: string };

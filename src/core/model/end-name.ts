@@ -6,7 +6,7 @@ export const endName = (link: Pick<Link, 'cord'>, end: End): string =>
   link.cord ? (end === 'head' ? 'end 1' : 'end 2') : end;
 
 const AS_OF_A_CORD: readonly (readonly [RegExp, string])[] = [
-  [/\bpull the cable anew\b/gi, 'Cut a new length of cable'],
+  [/\bre-pull the cable\b/gi, 'Cut a new length of cable'],
   [/\bthe (head|tail)\b/g, '$1'],
   [/\bhead\b/g, 'end 1'],
   [/\bHead\b/g, 'End 1'],

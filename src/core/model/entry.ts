@@ -102,7 +102,7 @@ export const ENTRY_DATA = {
     ...workSchema,
     note: noteSchema.optional(),
   }),
-  /** The cable was pulled anew; both ends start over. */
+  /** The cable was re-pulled; both ends start over. */
   repulled: z.strictObject({
     lengthMetres: z.number().min(0).max(500).optional(),
     note: noteSchema.optional(),

@@ -22,14 +22,14 @@ export function readMetres(text: string, units: Policy['units']): ReadMetres {
   const match = /^(?:(\d+)\s+)?(?:(\d+)\s*\/\s*(\d+)|(\d+(?:[.,]\d+)?))\s*([a-z'"]*)\.?$/i.exec(said);
   const unit = match && (match[5] ? UNIT[match[5].toLowerCase()] : usual);
   if (!match || !unit || (match[1] !== undefined && match[2] === undefined))
-    return { ok: false, message: `“${said}” is no length: write it like 2.5 m or 6 ft.` };
+    return { ok: false, message: `“${said}” is not a length: write it like 2.5 m or 6 ft.` };
   const fraction = match[2] !== undefined;
   if (fraction && unit !== 'ft' && unit !== 'in')
     return { ok: false, message: `“${said}” is a fraction of a metre: write it like 0.5 m, or name feet.` };
   const value = fraction
     ? Number(match[1] ?? 0) + Number(match[2]) / Number(match[3])
     : Number(match[4]!.replace(',', '.'));
-  if (!Number.isFinite(value)) return { ok: false, message: `“${said}” is no length.` };
+  if (!Number.isFinite(value)) return { ok: false, message: `“${said}” is not a length.` };
   return { ok: true, metres: value * METRES[unit] };
 }
 

@@ -42,7 +42,7 @@ export function readDirect(draft: DirectDraft, plan: JobPlan): ReadDirect {
   if (!draft.from.trim()) return no('from', 'Name the room or place where it begins.');
   if (!draft.to.trim()) return no('to', 'Name the room or place where it ends.');
   if (mediumOf(draft.head) !== mediumOf(draft.tail))
-    return no('tail', 'A coax connector at one end wants one at the other.');
+    return no('tail', 'A coax connector at one end needs one at the other.');
   let lengthMetres: number | undefined;
   if (draft.length.trim()) {
     const read = readMetres(draft.length, plan.policy.units);

@@ -78,7 +78,7 @@ function runProblems({ runs, links }: JobPlan, say: On['say']): void {
       const link = known.get(id);
       const other = lies.get(id);
       if (!link) say(`runs.${run.id}.links`, `Run ${run.name}: there is no link "${id}".`);
-      else if (other !== undefined) say(`runs.${run.id}.links`, `${link.label} lies in ${other} already: a cable has one way, so take it out of there first.`); // prettier-ignore
+      else if (other !== undefined) say(`runs.${run.id}.links`, `${link.label} lies in ${other} already: a cable has one route, so take it out of there first.`); // prettier-ignore
       else if (link.cord) say(`runs.${run.id}.links`, `${link.label} is a cord: only cables that are laid have a run.`); // prettier-ignore
       lies.set(id, run.name);
     }
@@ -126,7 +126,7 @@ function linkProblems(links: readonly Link[], on: On): void {
     if (l.cord && l.lengthMetres !== undefined && l.lengthMetres > MOST_CORD_METRES)
       say(`links.${l.id}.lengthMetres`, `${l.label}: a cord is at most ${MOST_CORD_METRES} m long, not ${l.lengthMetres}.`); // prettier-ignore
     if (mediumOf(l.head.connector) !== mediumOf(l.tail.connector))
-      say(`links.${l.id}.tail.connector`, `${l.label}: a coax connector at one end wants one at the other.`);
+      say(`links.${l.id}.tail.connector`, `${l.label}: a coax connector at one end needs one at the other.`);
     if (l.retired) continue;
     if (l.cord && batch) place(l, 'cord.number', `${batch.id}\n${l.cord.number}`, `number ${l.cord.number} of ${batch.name}`); // prettier-ignore
     for (const end of ENDS) {

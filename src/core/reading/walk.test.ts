@@ -27,7 +27,7 @@ describe('a walk', () => {
     expect(refusal('123456789')).toMatch(/ninth is for S/);
     expect(refusal('1 2 3 4 5 6 7 S')).toMatch(/not shielded/);
     expect(refusal('1 2 3 4+4 5 6 7 8')).toMatch(/twice/);
-    expect(refusal('1 2 3 x 5 6 7 8')).toMatch(/At contact 4: "x" is no answer/);
+    expect(refusal('1 2 3 x 5 6 7 8')).toMatch(/At contact 4: "x" is not an answer/);
     expect(refusal('1+2 1 3 4 5 6 7 8')).toMatch(/no copper does/);
   });
   it('round-trips whatever copper gives (property)', () => {

@@ -49,7 +49,7 @@ export function parseWalk(text: string, shielded: boolean): WalkResult {
         return bad(`At ${at}: S answered, so it was looked at: give nine answers, the last one for S.`);
       if (!ORDER.includes(a) || a.length !== 1)
         return bad(
-          `At ${at}: "${token.slice(0, 12)}" is no answer; use 1 to 8${shielded ? ', S' : ''}, - for none, + between several.`,
+          `At ${at}: "${token.slice(0, 12)}" is not an answer; use 1 to 8${shielded ? ', S' : ''}, - for none, + between several.`,
         );
     }
     if (new Set(answers).size !== answers.length)

@@ -53,7 +53,7 @@ const MARK = /^0*(\d{1,5}(?:[.,]\d+)?)\s*(m|ft)?$/i;
  */
 export function readMarks(start: string, end: string, usual: 'm' | 'ft', tenMeasure = ''): ReadMarks {
   const [a, b] = [MARK.exec(start.trim()), MARK.exec(end.trim())];
-  const bad = (text: string): ReadMarks => ({ ok: false, message: `“${text.trim().slice(0, 20)}” is no mark: write the number on the jacket, such as 231.` });
+  const bad = (text: string): ReadMarks => ({ ok: false, message: `“${text.trim().slice(0, 20)}” is not a mark: write the number on the jacket, such as 231.` });
   if (!a) return bad(start);
   if (!b) return bad(end);
   const units = new Set([a[2], b[2]].flatMap((u) => (u ? [u.toLowerCase() as 'm' | 'ft'] : [])));
@@ -66,6 +66,6 @@ export function readMarks(start: string, end: string, usual: 'm' | 'ft', tenMeas
   const marks: Marks = { start: number(a[1]!), end: number(b[1]!), unit, ...(ten === null ? {} : { scale: ten / MEASURED_MARKS }) };
   const length = lengthOfMarks(marks);
   if (length.metres < 0.1) return { ok: false, message: 'Both marks are the same: read the one where the cable begins and the one where it ends.' };
-  if (length.metres > MOST_BETWEEN) return { ok: false, message: `The marks lie ${Math.round(length.metres)} m apart: no cable is that long, so read both again.` };
+  if (length.metres > MOST_BETWEEN) return { ok: false, message: `The marks are ${Math.round(length.metres)} m apart: no cable is that long, so read both again.` };
   return { ok: true, marks, length };
 } // prettier-ignore

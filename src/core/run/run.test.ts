@@ -201,7 +201,7 @@ describe('typed marks', () => {
   });
   it.each([
     ['12', '12', '', 'the same'],
-    ['x', '12', '', 'no mark'],
+    ['x', '12', '', 'not a mark'],
     ['0', '1500', '', 'no cable is that long'],
     ['12 m', '40 ft', '', 'one of them'],
     ['12', '40', '14', 'more than a tenth off'],

@@ -75,7 +75,7 @@ export function takesOfRun(run: Run, plan: RunPlan, longestBoxMetres: number): R
   if (laid.metres > far) say(`${laid.metres.toFixed(1)} m is past the ${far} m a link may have: find a shorter way, or another closet.`);
   for (const { link, cut } of cuts)
     if (cut.totalMm / 1000 > longestBoxMetres) say(`${link.label} takes ${(cut.totalMm / 1000).toFixed(1)} m: no box holds it, and a cable in a wall is never joined.`);
-  for (const t of tight) say(`${stepName(run, t.index)}: a radius of ${t.radiusMm} mm is too tight; this cable wants ${Math.ceil(t.leastMm)} mm at least.`);
+  for (const t of tight) say(`${stepName(run, t.index)}: a radius of ${t.radiusMm} mm is too tight; this cable needs ${Math.ceil(t.leastMm)} mm at least.`);
   if (Math.min(force.forward.newtons, force.backward.newtons) > MOST_PULL_N) say(`Pulled through in one go it takes about ${Math.round(Math.min(force.forward.newtons, force.backward.newtons))} N; a cable bears ${MOST_PULL_N} N: pull it in parts, and lay it out at a corner between them.`);
   for (const [index, step] of run.steps.entries())
     if (step.mainsMm !== undefined && step.mainsMm < MAINS_MM) say(`${stepName(run, index)}: ${step.mainsMm} mm off a mains cable. The local code says how far off or with what between; often ${MAINS_MM} mm at least.`);

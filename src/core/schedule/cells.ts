@@ -55,7 +55,7 @@ export function whole(
   const letter = letters ? LETTERED.exec(text)?.[1] : undefined;
   const n = letter ? letter.toUpperCase().charCodeAt(0) - 64 : Number(NUMBERED.exec(text)?.[1] ?? NaN);
   if (!Number.isInteger(n) || n < 1)
-    say({ row: i, column, message: `“${text.slice(0, 30)}” is no number of a ${what}.` });
+    say({ row: i, column, message: `“${text.slice(0, 30)}” is not the number of a ${what}.` });
   else if (n > most) say({ row: i, column, ...past(n) });
   else return n;
   return null;
@@ -69,7 +69,7 @@ export function schemeOf(row: ScheduleRow, i: number, plan: JobPlan, say: Say): 
   const [, letter] = /^(?:t|tia|eia|tiaeia)?(?:568)?([ab])$/.exec(plainly(row.scheme)) ?? [];
   if (letter) return letter === 'a' ? 'T568A' : 'T568B';
   const { scheme } = plan.policy;
-  say({ row: i, column: 'scheme', message: `“${row.scheme.slice(0, 30)}” is no scheme: write T568A or T568B.`, mend: { value: scheme, says: `take ${scheme}, as the job asks` } }); // prettier-ignore
+  say({ row: i, column: 'scheme', message: `“${row.scheme.slice(0, 30)}” is not a scheme: write T568A or T568B.`, mend: { value: scheme, says: `take ${scheme}, as the job asks` } }); // prettier-ignore
   return undefined;
 }
 
@@ -77,7 +77,7 @@ export function schemeOf(row: ScheduleRow, i: number, plan: JobPlan, say: Say): 
 export function orderOf(row: ScheduleRow, i: number, say: Say): Order | undefined {
   if (!row.ordered) return undefined;
   const order = ORDERS.find((o) => plainly(o) === plainly(row.ordered!)) ?? (/^cross/i.test(row.ordered) ? 'crossover' : /^straight/i.test(row.ordered) ? 'straight' : undefined); // prettier-ignore
-  if (!order) say({ row: i, column: 'ordered', message: `“${row.ordered.slice(0, 30)}” is no order: write ${ORDERS.join(' or ')}.`, mend: { value: 'straight', says: 'make it straight' } }); // prettier-ignore
+  if (!order) say({ row: i, column: 'ordered', message: `“${row.ordered.slice(0, 30)}” is not an order: write ${ORDERS.join(' or ')}.`, mend: { value: 'straight', says: 'make it straight' } }); // prettier-ignore
   return order;
 }
 
@@ -103,7 +103,7 @@ export function connector(
     column,
     message: both
       ? `“${text.slice(0, 40)}” may be a plug or a jack: choose which.`
-      : `“${text.slice(0, 40)}” is no connector known here: choose what it is.`,
+      : `“${text.slice(0, 40)}” is not a connector known here: choose what it is.`,
     choices: CONNECTOR_CHOICES,
     ...(near ? { mend: { value: nearest, says: `take ${FAMILY_NAMES[nearest]}` } } : {}),
   });

@@ -120,7 +120,7 @@ function checkTaken(
     if (!first) return void floors.set(norm(r.room), { floor: r.floor, name: rowName(i) });
     if (first.floor === r.floor) return;
     const apart = `${r.room}, floor ${r.floor}`;
-    say({ row: i, column: 'tail_room', message: `${r.room} is on floor ${r.floor} here and on floor ${first.floor} in ${first.name}: two rooms want two names.`, mend: { value: apart, says: `call it ${apart}` }, kind: 'room on two floors' }); // prettier-ignore
+    say({ row: i, column: 'tail_room', message: `${r.room} is on floor ${r.floor} here and on floor ${first.floor} in ${first.name}: two rooms need two names.`, mend: { value: apart, says: `call it ${apart}` }, kind: 'room on two floors' }); // prettier-ignore
   });
   read.forEach((r, i) => {
     if (r.panelKey && r.port) {

@@ -19,7 +19,7 @@ export function lengthIn(text: string, unit: LengthUnit): ReadLength {
   const [, number, named] = /^(-?\d+(?:[.,]\d+)?)\s*([a-z]+|['"′″])?\.?$/i.exec(said) ?? [];
   const own = named ? UNIT[named.toLowerCase()] : unit;
   if (number === undefined || !own)
-    return { ok: false, message: `“${said.slice(0, 20)}” is no length: write metres, such as 31.4.` };
+    return { ok: false, message: `“${said.slice(0, 20)}” is not a length: write metres, such as 31.4.` };
   if (/^-?\d{1,3},\d{3}$/.test(number))
     return { ok: false, message: `“${said.slice(0, 20)}” may be ${number.replace(',', '')} or ${number.replace(',', '.')}: write it without the comma.` }; // prettier-ignore
   return { ok: true, metres: Number(number.replace(',', '.')) * METRES[own], said: Boolean(named) };

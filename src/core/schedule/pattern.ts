@@ -38,8 +38,7 @@ export function readRooms(text: string): { ok: true; rooms: string[] } | { ok: f
     for (let n = a; n <= b; n++) rooms.push(`${before}${String(n).padStart(from!.length, '0')}`);
   }
   const again = rooms.find((r, i) => rooms.indexOf(r) !== i);
-  if (again !== undefined)
-    return { ok: false, message: `Room ${again} stands there twice: write each once.` };
+  if (again !== undefined) return { ok: false, message: `Room ${again} is there twice: write each once.` };
   if (!rooms.length) return { ok: false, message: 'Write the rooms, such as 101-112.' };
   return { ok: true, rooms };
 }

@@ -147,7 +147,7 @@ export type ReadSchedule = ({ ok: true } & SheetRows) | { ok: false; message: st
 export function readSchedule(sheets: readonly RawSheet[], parts: readonly Part[]): ReadSchedule {
   const choice = sheetChoices(sheets)[0];
   const sheet = choice && joinSheets(choice);
-  if (!sheet) return { ok: false, message: 'No row names the columns of a schedule: it wants a header with link, head_panel, head_port and tail_room.' }; // prettier-ignore
+  if (!sheet) return { ok: false, message: 'No row names the columns of a schedule: it needs a header with link, head_panel, head_port and tail_room.' }; // prettier-ignore
   const matching = usualMatching(sheet, matchColumns(sheet.parts));
   const missing = missingColumns(matchedOf(matching));
   if (missing.length) return { ok: false, message: `The schedule has no column for ${missing.join(', ')}: name it so in the header.` }; // prettier-ignore

@@ -88,9 +88,9 @@ export function readRow(
     if (!row.head_port) say({ row: i, column: 'head_port', message: 'The port is missing.' });
   }
   if (!room) say({ row: i, column: 'tail_room', message: 'The room is missing: name where this link ends.', kind: 'missing' });
-  else if (isUndecided(room)) say({ row: i, column: 'tail_room', message: `“${room}” is no room yet: name it, or leave the row out until it is decided.` }); // prettier-ignore
+  else if (isUndecided(room)) say({ row: i, column: 'tail_room', message: `“${room}” is not a room yet: name it, or leave the row out until it is decided.` }); // prettier-ignore
   const floor = row.tail_floor ? floorNamed(row.tail_floor) : undefined;
-  if (floor === null) say({ row: i, column: 'tail_floor', message: `“${row.tail_floor!.slice(0, 30)}” is no floor: write its number, 0 for the ground floor.` }); // prettier-ignore
+  if (floor === null) say({ row: i, column: 'tail_floor', message: `“${row.tail_floor!.slice(0, 30)}” is not a floor: write its number, 0 for the ground floor.` }); // prettier-ignore
   // `1A` is plate 1, position A, where no column names the plate.
   const namedOutlet = text('tail_outlet', 120) || (/^(\d{1,3})\s*[-./]?\s*[a-h]$/i.exec(row.tail_position ?? '')?.[1] ?? ''); // prettier-ignore
   const free = !namedOutlet && !row.tail_position && endsFree(row, existing);
@@ -109,7 +109,7 @@ export function readRow(
   const head = connector(row, i, 'head_connector', existing?.head.connector ?? (coax ? 'coax-compression' : panel ? 'patch-panel' : 'punch-down-jack'), say); // prettier-ignore
   const tail = connector(row, i, 'tail_connector', existing?.tail.connector ?? (coax ? 'coax-compression' : 'punch-down-jack'), say); // prettier-ignore
   if (mediumOf(head) !== mediumOf(tail))
-    say({ row: i, column: (mediumOf(head) === 'coax') ? 'tail_connector' : 'head_connector', message: 'A coax connector at one end wants one at the other.', mend: { value: 'coax-compression', says: 'make it coax at both' } }); // prettier-ignore
+    say({ row: i, column: (mediumOf(head) === 'coax') ? 'tail_connector' : 'head_connector', message: 'A coax connector at one end needs one at the other.', mend: { value: 'coax-compression', says: 'make it coax at both' } }); // prettier-ignore
   const note = text('note', 400) || fallback?.note;
   const own = row.own ?? fallback?.own;
   const scheme = schemeOf(row, i, plan, say) ?? fallback?.scheme;

@@ -49,7 +49,7 @@ function delimiterOf(text: string): string {
 export function parseText(text: string): { ok: true; rows: RawRow[] } | { ok: false; message: string } {
   const clean = text.replace(/^\uFEFF/, '');
   if (!clean.trim())
-    return { ok: false, message: 'The file is empty: it wants a header row and a row for every link.' };
+    return { ok: false, message: 'The file is empty: it needs a header row and a row for every link.' };
   const parsed = Papa.parse<string[]>(clean, { delimiter: delimiterOf(clean) });
   const quotes = parsed.errors.find((e) => e.type === 'Quotes');
   if (quotes)
@@ -61,7 +61,7 @@ export function parseText(text: string): { ok: true; rows: RawRow[] } | { ok: fa
     .map((cells, i): RawRow => ({ cells, line: String(i + 1) }))
     .filter((r) => r.cells.some((c) => c.trim()));
   if (rows.length < 2)
-    return { ok: false, message: 'There is a header but no row below it: every link wants a row.' };
+    return { ok: false, message: 'There is a header but no row below it: every link needs a row.' };
   const long = tooLong(rows.length);
   return long ? { ok: false, message: long } : { ok: true, rows };
 }

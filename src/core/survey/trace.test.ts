@@ -94,9 +94,9 @@ describe('numbers of remotes', () => {
   });
   it.each([
     ['1-4, 3', 'Remote 3 stands there twice'],
-    ['4-1', '"4-1" is no number'],
-    ['0', '"0" is no number'],
-    ['one', '"one" is no number'],
+    ['4-1', '"4-1" is not the number'],
+    ['0', '"0" is not the number'],
+    ['one', '"one" is not the number'],
     ['  ', 'Write the numbers'],
   ])('are refused with a sentence: %s', (text, message) => {
     const read = readRemoteNumbers(text);

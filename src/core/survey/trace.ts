@@ -160,7 +160,7 @@ export function readRemoteNumbers(
     if (from === undefined || a < 1 || b < a)
       return {
         ok: false,
-        message: `"${part.slice(0, 20)}" is no number of a remote: write them like 1-4, 7.`,
+        message: `"${part.slice(0, 20)}" is not the number of a remote: write them like 1-4, 7.`,
       };
     for (let n = a; n <= b; n++) {
       if (numbers.includes(n))

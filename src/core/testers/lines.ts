@@ -191,7 +191,7 @@ export class LineParser {
       case 'DISTANCE': {
         const metres = Number(fields.metres);
         if (!isContact(fields.contact ?? '') || !isEnd(fields.from) || !(metres >= 0 && metres <= 2000))
-          return [this.bad('A distance that cannot be: it wants a contact, an end and 0 to 2000 metres.')];
+          return [this.bad('A distance that cannot be: it needs a contact, an end and 0 to 2000 metres.')];
         const distance = { contact: fields.contact as Contact, from: fields.from, metres };
         if (this.reading)
           this.reading.measured.distances = [...(this.reading.measured.distances ?? []), distance];
@@ -220,7 +220,7 @@ export class LineParser {
       }
       case 'RESULT': {
         const result = resultFromWords(fields);
-        if (!result) return [this.bad('A result that cannot be read: it wants says, limit, and of the worst value its margin.')]; // prettier-ignore
+        if (!result) return [this.bad('A result that cannot be read: it needs says, limit, and of the worst value its margin.')]; // prettier-ignore
         if (this.reading) this.reading.measured.result = result;
         return [];
       }
@@ -240,7 +240,7 @@ export class LineParser {
         ];
       }
       default:
-        return [this.bad(`"${(word ?? '').slice(0, 20)}" is no word of this format.`)];
+        return [this.bad(`"${(word ?? '').slice(0, 20)}" is not a word of this format.`)];
     }
   }
 }

@@ -92,7 +92,7 @@ describe('the line format', () => {
     ['JOINS head=4 tail=-', 'cannot be read'],
     ['BEGIN from=middle', 'from=head or from=tail'],
     ['HELLO evidence=hunch', 'no evidence known'],
-    ['BARK', 'no word of this format'],
+    ['BARK', 'not a word of this format'],
   ])('refuses %s', (line, says) =>
     expect(problems(parse(`${withCheck(line)}\n`))[0]!.message).toContain(says),
   );

@@ -32,7 +32,7 @@ export function orderFor(a: DeviceId, b: DeviceId, automaticPorts: boolean): Ord
     text: automaticPorts
       ? `Order it straight: automatic ports sort it out.${oldRule === 'crossover' ? ' The old rule says crossover between like devices; either works here.' : ''}`
       : oldRule === 'crossover'
-        ? 'Without automatic ports like devices want a crossover: T568A at one end, T568B at the other.'
-        : 'Unlike devices want it straight, by either school.',
+        ? 'Without automatic ports like devices need a crossover: T568A at one end, T568B at the other.'
+        : 'Unlike devices need it straight, by either school.',
   };
 }

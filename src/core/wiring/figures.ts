@@ -14,7 +14,7 @@ export const figure = (text: string): number => (text.trim() === '' ? NaN : Numb
 /** Why a figure cannot be meant, as a sentence with what to do; null when it can. */
 export function figureProblem(figure: Figure, value: number): string | null {
   const { least, most, what, unit } = RANGES[figure];
-  if (!Number.isFinite(value)) return `The ${what} wants a number between ${least} and ${most}${unit}.`;
+  if (!Number.isFinite(value)) return `The ${what} needs a number between ${least} and ${most}${unit}.`;
   if (value >= least && value <= most) return null;
   const tenth = Math.round(value * 10) / 100;
   const slipped = figure !== 'gauge' && tenth >= least && tenth <= most ? ` Did you mean ${tenth}?` : '';

@@ -36,6 +36,6 @@
       It lets one device in, once, within {Math.floor(left / 60)}:{String(left % 60).padStart(2, '0')} minutes.
     </p>
   {:else}
-    <p>This code is over: make a new one.</p>
+    <p>This code has expired: make a new one.</p>
   {/if}
 </section>

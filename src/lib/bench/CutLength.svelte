@@ -42,7 +42,7 @@
   >
   <div class="grid gap-2">
     <label class="text-sm"
-      >its way, from panel to outlet
+      >its route, from panel to outlet
       <input class="field" inputmode="decimal" maxlength="20" bind:value={way} />
     </label>
     {#if run && !run.ok}<p class="border-l-4 border-wrong pl-3" role="alert">{run.message}</p>{/if}

@@ -70,7 +70,7 @@
 {:else if wrong}
   <div class="border-l-4 border-wrong pl-3" role="alert" data-testid="mismatch">
     <p class="text-xl font-bold">
-      Contact {wrong.contact} holds {conductorText(wrong.holds)}, it wants {conductorText(wrong.wants)}.
+      Contact {wrong.contact} holds {conductorText(wrong.holds)}; it should hold {conductorText(wrong.wants)}.
     </p>
     {#if session.patterns.length}
       <p class="text-lg">

@@ -422,7 +422,7 @@ export class BenchSession {
       this.job.log.write(
         this.link.id,
         'void',
-        { entry: this.lastReadBack, reason: 'Laid or chosen anew: to be read back again.' },
+        { entry: this.lastReadBack, reason: 'Laid or chosen again: to be read back again.' },
         this.end,
       );
     this.forgetReadBack();

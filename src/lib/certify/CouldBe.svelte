@@ -32,5 +32,5 @@
         ' ',
       )}
     </p>
-  {:else}<p class="text-faint">Write its metres above.</p>{/if}
+  {:else}<p class="text-faint">Write its length in metres above.</p>{/if}
 </section>

@@ -38,7 +38,7 @@
       <input class="field font-mono" inputmode="decimal" bind:value={s.metres} placeholder="45" /></label
     >
     <label class="text-sm"
-      >warmest air it lies in, °C
+      >warmest air around it, °C
       <input class="field font-mono" inputmode="decimal" bind:value={s.air} /></label
     >
     <Choice
@@ -66,13 +66,13 @@
     >
   </div>
   {#if !s.airKnown}<p class="border-l-4 border-wrong pl-3" role="alert">
-      Write degrees between −20 and 60.
+      Write the air temperature, −20 to 60 °C.
     </p>{/if}
   {#if !s.bundleKnown}<p class="border-l-4 border-wrong pl-3" role="alert">
-      Write how many cables lie in the bundle, 1 to 500.
+      Write how many cables are in the bundle, 1 to 500.
     </p>{/if}
   {#if s.metres.trim() && !s.lengthKnown}<p class="border-l-4 border-wrong pl-3" role="alert">
-      Write metres between 0 and 200.
+      Write a length from 0 to 200 m.
     </p>{/if}
   {#if s.known}
     {@const longest = longestLink(s.celsius, s.shielded)}

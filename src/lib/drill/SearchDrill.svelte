@@ -62,7 +62,7 @@
             ? `took another lead at the ${a.end}`
             : a.action === 'check'
               ? 'checked port and remote'
-              : 'pulled the cable anew';
+              : 're-pulled the cable';
   function seenWords(s: FindStep): string {
     if (s.look === null) return 'no conductor lies there';
     if (s.look)
@@ -104,7 +104,7 @@
         tone="bright"
         class="font-mono"
         pressed={chosen.includes(i)}
-        aria-label="contact {c}, wants {conductorLabel(laidAt(layouts[end], c))}"
+        aria-label="contact {c}, should hold {conductorLabel(laidAt(layouts[end], c))}"
         onclick={() => turn(i)}
         >{c}<span class="block text-xs">{conductorLabel(laidAt(layouts[end], c))}</span></Toggle
       >

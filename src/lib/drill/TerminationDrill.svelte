@@ -139,7 +139,7 @@
         Stopped for nothing: {it.alarms.map((a) => PLANTED_SLIPS[a.slip].says).join('; ')}.
       </p>{/if}
     {#if uncaught(it).length}<p class="text-sm text-faint">
-        One that goes past costs the connector, and the walk to it.
+        A slip let through costs the connector, and the walk to it.
       </p>{/if}
   </section>
 {/if}

@@ -32,7 +32,7 @@
     refusal = !answer.ok
       ? answer.message
       : !moved && px === begunAt
-        ? 'The line was not moved yet: bring its end to the edge, a step there and back if it lies right already.'
+        ? 'The line was not moved yet: bring its end to the edge, a step there and back if it is right already.'
         : '';
     wide = refusal ? null : screenWidthMm(innerWidth.current ?? 1280, px, mm);
   }
@@ -84,7 +84,7 @@
   </div>
   {#if refusal}<p class="border-l-4 border-wrong pl-3" role="alert">{refusal}</p>{/if}
   {#if wide === null}
-    <button class="act act-now" data-main-action onclick={keep}>It lies edge to edge</button>
+    <button class="act act-now" data-main-action onclick={keep}>It is edge to edge</button>
   {:else}
     <p class="text-lg font-bold" data-testid="sanity">
       This page is then {wide} mm wide on the glass. Is it?

@@ -60,7 +60,7 @@
   {#if problem}<p class="border-l-4 border-wrong pl-3" role="alert">{problem}</p>{/if}
   {#if made}
     <div class="grid gap-2 border-2 border-ink p-3" role="status">
-      <p>For {made.name}. It is shown this once:</p>
+      <p>For {made.name}. It is shown only once:</p>
       <a
         class="font-mono break-all underline underline-offset-4"
         data-testid="client-address"
@@ -77,7 +77,7 @@
     </div>
   {/if}
   {#if good.length}
-    <ul class="border-t border-rule" aria-label="Addresses that are good">
+    <ul class="border-t border-rule" aria-label="Addresses that still work">
       {#each good as s (s.id)}
         <li class="grid grid-cols-[1fr_auto] items-center gap-2 border-b border-rule">
           <span>{s.name}, until {localTime(s.expiresAt)}</span>

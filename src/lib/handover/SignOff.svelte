@@ -91,7 +91,7 @@
       } else says = ((await answer.json()) as { error: { message: string } }).error.message;
     } catch {
       says =
-        'The server cannot be reached: a handover is written by it, over the whole log. Nothing is lost; try again with a signal.';
+        'The server cannot be reached: it writes the handover, over the whole log. Nothing is lost; try again with a signal.';
     }
     working = false;
   }

@@ -21,10 +21,10 @@
     try {
       body = JSON.parse(text);
     } catch {
-      return 'This is no file of entries: choose one that another device saved.';
+      return 'This is not a file of entries: choose one that another device saved.';
     }
     if (!Array.isArray(body) || body.length > MOST)
-      return 'This is no file of entries: choose one that another device saved.';
+      return 'This is not a file of entries: choose one that another device saved.';
     const entries: LogEntry[] = [];
     for (const x of body) {
       const read = schemaFor(x).safeParse(x);

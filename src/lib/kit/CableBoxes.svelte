@@ -111,7 +111,7 @@
     <input class="field font-mono" placeholder="120 85" bind:value={typed} /></label
   >
   {#if bad}<p class="border-l-4 border-wrong pl-3" role="alert">
-      “{bad.text}” is no length: write metres between 0 and 2000, a blank between two boxes.
+      “{bad.text}” is not a length: write metres between 0 and 2000, a blank between two boxes.
     </p>{/if}
   <p role="status">
     {fresh === 0 ? 'No new box' : fresh === 1 ? 'One new box' : `${fresh} new boxes`}{plan.boxes.length >
@@ -185,8 +185,8 @@
         >
       </table>
       <p class="text-sm text-faint">
-        A box whose marks count down shows what is left in it. What is pulled is cut: the rest is planned anew
-        from what the boxes have left.
+        A box whose marks count down shows what is left in it. What is pulled is cut: the rest is planned
+        again from what the boxes have left.
       </p>
       <button class="act" onclick={save}>Save the pull list as CSV</button>
     </details>

@@ -5,7 +5,7 @@ import { MOST_BYTES, shrunkSize } from './shrink-size';
 export type Shrunk = { ok: true; blob: Blob; width: number; height: number } | { ok: false; message: string };
 
 const NOT_A_PICTURE =
-  'This file is no picture that can be read: take a photo, or choose a JPEG, PNG or WebP.';
+  'This file is not a picture that can be read: take a photo, or choose a JPEG, PNG or WebP.';
 
 async function shrink(file: Blob): Promise<Shrunk> {
   let picture: ImageBitmap;

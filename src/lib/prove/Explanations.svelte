@@ -20,8 +20,8 @@
 </script>
 
 {#if shown.length}
-  <section aria-label="What may lie behind it">
-    <h3 class="text-sm text-faint">What may lie behind it</h3>
+  <section aria-label="What could be behind it">
+    <h3 class="text-sm text-faint">What could be behind it</h3>
     <ol class="mt-1 border-t border-rule">
       {#each shown as e, i (i)}
         <li class="border-b border-rule">

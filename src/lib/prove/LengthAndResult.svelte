@@ -24,7 +24,7 @@
     const marginDb = Number(margin.replace(',', '.').replace('−', '-'));
     const wanted = parameter.trim() || margin.trim() || pairs.trim();
     if (wanted && (!parameter.trim() || margin.trim() === '' || !Number.isFinite(marginDb))) {
-      problem = 'The worst value wants its name and its margin in dB, such as NEXT and -1.2.';
+      problem = 'The worst value needs its name and its margin in dB, such as NEXT and -1.2.';
       return void (session.result = null);
     }
     if (pairs.trim() && !/^(12|36|45|78)(-(12|36|45|78))?$/.test(pairs.trim())) {

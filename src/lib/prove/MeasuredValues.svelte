@@ -29,8 +29,8 @@
     const [ns, v] = [number(delay), number(nvp)];
     if (ns === null || v === null) return null;
     if (!(v >= NVP_RANGE[0] && v <= NVP_RANGE[1]))
-      return `An NVP lies between ${NVP_RANGE[0]} and ${NVP_RANGE[1]}: look at the jacket.`;
-    if (!(ns > 0 && ns < 10_000)) return 'A delay lies between 0 and 10,000 ns.';
+      return `An NVP is between ${NVP_RANGE[0]} and ${NVP_RANGE[1]}: look at the jacket.`;
+    if (!(ns > 0 && ns < 10_000)) return 'A delay is between 0 and 10,000 ns.';
     const length = lengthFromDelay(ns, v);
     return `${length.toFixed(1)} m by this delay.`;
   });
@@ -39,7 +39,7 @@
     const [ns, m] = [number(delay), number(knownMetres)];
     if (ns === null || m === null) return null;
     if (m < LEAST_NVP_METRES)
-      return `An NVP wants at least ${LEAST_NVP_METRES} m of known length: a shorter one makes the error too large.`;
+      return `An NVP needs at least ${LEAST_NVP_METRES} m of known length: a shorter one makes the error too large.`;
     const value = nvpFrom(m, ns);
     return value >= NVP_RANGE[0] && value <= NVP_RANGE[1]
       ? { value: Math.round(value * 1000) / 1000, metres: m }

@@ -41,12 +41,12 @@ function oneReading(text: string, job: ReadingsFor): ReadingsFile {
   try {
     body = JSON.parse(text);
   } catch {
-    return whole('This is no JSON that can be read: bring a gauntlet/reading@1 or a CSV.');
+    return whole('This is not JSON that can be read: bring a gauntlet/reading@1 or a CSV.');
   }
   const parsed = readingFileSchema.safeParse(body);
   if (!parsed.success) {
     const [issue] = parsed.error.issues;
-    return whole(`This is no gauntlet/reading@1: ${issue!.path.join('.') || 'format'} ${issue!.message}.`);
+    return whole(`This is not a gauntlet/reading@1: ${issue!.path.join('.') || 'format'} ${issue!.message}.`);
   }
   const { format: _, link: label, electrical, takenAt, by, tester, leads: __, ...measured } = parsed.data;
   const link = linkMeant(label ?? '', job);

@@ -49,7 +49,7 @@
         ? `Do not cut: one more takes ${mm(takesMm)} and leaves this cord too short. Cut a new cord.`
         : `The ${end} takes ${takes(end)} off this cord; it may be done ${redosLeft === 1 ? 'once' : `${redosLeft} times`} more before the cord is too short.`;
     return wayOf(end) === 're-pull'
-      ? `Do not cut: the ${end} has ${mm(Math.max(0, leftMm))} of slack and one more takes ${mm(takesMm)}. Pull the cable anew.`
+      ? `Do not cut: the ${end} has ${mm(Math.max(0, leftMm))} of slack and one more takes ${mm(takesMm)}. Re-pull the cable.`
       : `The ${end} takes ${takes(end)}; its slack allows ${redosLeft} more.`;
   }
 
@@ -69,7 +69,7 @@
       'repulled',
       {},
       undefined,
-      `${link.label}: ${link.cord ? 'cord cut' : 'cable pulled'} anew, both ends bare.`,
+      `${link.label}: ${link.cord ? 'cord cut again' : 'cable re-pulled'}, both ends bare.`,
     );
   }
   function done(end: End, action: 'redo' | 'repunch'): void {
@@ -183,7 +183,7 @@
     {/each}
     {#if failed.length && (cable || failed.some((e) => wayOf(e) === 're-pull'))}
       <button class="act act-now" onclick={repulled}
-        >{link.cord ? 'Cord cut anew' : 'Cable pulled anew'}</button
+        >{link.cord ? 'Cord cut again' : 'Cable re-pulled'}</button
       >
     {/if}
     <a class={['act', failed.length === 0 && 'act-now']} href={job.at('prove', link.id)}>Prove it</a>

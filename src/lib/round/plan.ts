@@ -6,7 +6,7 @@ import type { RoundApi, RoundAsked } from './round.worker';
 
 /** What is said where this device could not plan a round. */
 export const NOT_PLANNED =
-  'The walk could not be planned on this device: open this screen anew and try again.';
+  'The walk could not be planned on this device: open this screen again and try again.';
 
 /** Plans rounds off the main thread. */
 export const planInWorker = (asked: RoundAsked): Promise<RoundPlan> =>

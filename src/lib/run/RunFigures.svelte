@@ -25,11 +25,11 @@
   <dt class="text-faint">cut to</dt>
   <dd>
     {#if !takes.cuts.length}
-      its way alone, {m(takes.laid.metres)}: no cable lies in it yet
+      its route alone, {m(takes.laid.metres)}: no cable is in it yet
     {:else if same}
       <strong>{m(takes.cuts[0]!.cut.totalMm / 1000)}</strong>{takes.cuts.length > 1
         ? ` each, ${takes.cuts.length} cables`
-        : ''}: its way, {mm(takes.cuts[0]!.cut.slackMm)} of slack, {mm(takes.cuts[0]!.cut.spareMm)} to spare and
+        : ''}: its route, {mm(takes.cuts[0]!.cut.slackMm)} of slack, {mm(takes.cuts[0]!.cut.spareMm)} to spare and
       {mm(takes.cuts[0]!.cut.stripMm)} that is stripped
     {:else}
       {#each takes.cuts as { link, cut } (link.id)}<span class="mr-3 inline-block"

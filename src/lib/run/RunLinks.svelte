@@ -35,10 +35,10 @@
 <details>
   <summary class="flex min-h-12 cursor-pointer items-center font-bold"
     >{run.links.length === 0
-      ? 'Which cables lie in it?'
+      ? 'Which cables are in it?'
       : run.links.length === 1
-        ? 'One cable lies in it'
-        : `${run.links.length} cables lie in it`}</summary
+        ? 'One cable is in it'
+        : `${run.links.length} cables are in it`}</summary
   >
   {#if rooms.length > 8}<label class="text-sm"
       >room<input class="field" maxlength="60" bind:value={wanted} /></label

@@ -39,7 +39,7 @@
     const said = text.trim();
     const n = Number(said.replace(',', '.'));
     const bad = said !== '' && !(n >= least && n <= most);
-    wrongMm = { ...wrongMm, [field]: bad ? `“${said}” is no length here: write millimetres from ${least} to ${most}.` : '' }; // prettier-ignore
+    wrongMm = { ...wrongMm, [field]: bad ? `“${said}” is not a length here: write millimetres from ${least} to ${most}.` : '' }; // prettier-ignore
     if (!bad) draft.change({ [field]: said === '' ? undefined : n });
   }
   const before = (i: number) => draft.run.steps[i - 1];

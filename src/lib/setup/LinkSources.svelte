@@ -57,7 +57,7 @@
     />
   </label>
   <p class="text-faint">
-    As the drawing office sends it: titles above the header, several sheets and feet are no matter. Every link
+    As the drawing office sends it: titles above the header, several sheets and footers are fine. Every link
     needs its label, panel, port and room. Nothing is taken in before you say so.
   </p>
 </section>

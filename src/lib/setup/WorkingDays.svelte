@@ -100,7 +100,7 @@
         <label class="text-sm">to<input class="field" type="date" bind:value={to} /></label>
       </div>
       {#if from && to && !good}<p class="border-l-4 border-wrong pl-3" role="alert">
-          The last day lies before the first.
+          The last day is before the first.
         </p>{/if}
       <button type="button" class="mt-2 act" disabled={!good} onclick={add}>Add it</button>
     </details>

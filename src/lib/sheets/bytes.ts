@@ -15,7 +15,10 @@ export async function readSheetBytes(bytes: Uint8Array): Promise<SheetFile> {
     return { ok: false, message: 'This is a PDF: a schedule is read from .xlsx or CSV. Ask its sender for the spreadsheet.' }; // prettier-ignore
   const text = textOf(bytes);
   if (!text)
-    return { ok: false, message: 'This is no spreadsheet: bring an .xlsx file or a CSV with a header row.' };
+    return {
+      ok: false,
+      message: 'This is not a spreadsheet: bring an .xlsx file or a CSV with a header row.',
+    };
   const parsed = parseText(text.text);
   return parsed.ok
     ? { ok: true, sheets: [{ name: 'the file', rows: parsed.rows }], notes: text.notes }

@@ -95,7 +95,7 @@ export async function workbookSheets(bytes: Uint8Array): Promise<SheetFile> {
   }
   const sheets: RawSheet[] = [];
   const notes: string[] = [];
-  let why = 'The spreadsheet is empty: it wants a header row and a row for every link.';
+  let why = 'The spreadsheet is empty: it needs a header row and a row for every link.';
   for (const page of pages) {
     const { rows, odd } = rowsOf(page);
     if (rows.length < 2) continue;

@@ -73,10 +73,10 @@
               <button class="act px-3" onclick={() => mend(entry)}>Mend it</button>
             {/if}
             {#if asking === entry.id}
-              <button class="act px-3" onclick={() => job.outbox.discard(entry.id)}>Yes, let go of it</button>
+              <button class="act px-3" onclick={() => job.outbox.discard(entry.id)}>Yes, discard it</button>
             {:else}
               <button class="min-h-12 px-3 underline underline-offset-4" onclick={() => (asking = entry.id)}
-                >let go of it</button
+                >discard it</button
               >
             {/if}
           </div>

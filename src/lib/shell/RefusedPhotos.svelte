@@ -17,10 +17,10 @@
           <a class="act w-auto px-3" href={src} download="{id}.jpg">Save as a file</a>
         {/await}
         {#if asking === id}
-          <button class="act w-auto px-3" onclick={() => job.photos.drop(id)}>Yes, let go of it</button>
+          <button class="act w-auto px-3" onclick={() => job.photos.drop(id)}>Yes, discard it</button>
         {:else}
           <button class="min-h-12 px-3 underline underline-offset-4" onclick={() => (asking = id)}
-            >let go of it</button
+            >discard it</button
           >
         {/if}
       </li>

@@ -233,13 +233,13 @@
     {/if}
     {#if offline.newer}
       <button class="m-3 act" onclick={() => offline.takeUp()}
-        >A newer version is here: take it up <span class="text-sm font-normal">what you entered stays</span
+        >A newer version is here: load it <span class="text-sm font-normal">what you entered stays</span
         ></button
       >
     {/if}
     {#if job.plan.outdated}
       <button class="m-3 act" onclick={() => invalidateAll()}
-        >Somebody changed the plan: take it up <span class="text-sm font-normal">what you entered stays</span
+        >Somebody changed the plan: load it <span class="text-sm font-normal">what you entered stays</span
         ></button
       >
     {/if}

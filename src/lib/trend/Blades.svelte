@@ -41,7 +41,7 @@
 <section class="grid gap-2" aria-label="Blades">
   <h2 class="text-xl font-bold">
     {#if !wear}
-      Of blades nothing can be said before {FEWEST_MISSED} missed slots in {FEWEST_PUNCHED} ends
+      Nothing can be said of blades before {FEWEST_MISSED} missed slots in {FEWEST_PUNCHED} ends
     {:else if wear.changeAfter !== undefined}
       A new blade pays after about {wear.changeAfter} ends, {8 * wear.changeAfter} punches
     {:else}

@@ -12,7 +12,7 @@
   /** When it will be done, and what would bring it forward. */
   let { trend, working, onwhatif }: Props = $props();
   const done = $derived(trend.done);
-  const day = (iso: string | null) => iso ? new Date(`${iso}T12:00:00`).toLocaleDateString(undefined, { weekday: 'long', day: 'numeric', month: 'long' }) : 'no day one could name'; // prettier-ignore
+  const day = (iso: string | null) => iso ? new Date(`${iso}T12:00:00`).toLocaleDateString(undefined, { weekday: 'long', day: 'numeric', month: 'long' }) : 'no day that can be named'; // prettier-ignore
   const short = (iso: string) => new Date(`${iso}T12:00:00`).toLocaleDateString(undefined, { day: 'numeric', month: 'short' }); // prettier-ignore
   const per = (x: number) => `${Math.round(100 * x)} %`;
   const option = $derived((of: ReturnType<typeof inks>) => ({

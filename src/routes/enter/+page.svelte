@@ -42,7 +42,7 @@
 <main class="mx-auto grid max-w-md content-start gap-4 p-6" data-ready={access !== null}>
   <h1 class="text-3xl font-bold">Gauntlet</h1>
   {#if access && !access.guarded}
-    <p class="text-lg">Nobody has to be let in here: this server answers its own machine alone.</p>
+    <p class="text-lg">Nobody has to be let in here: this server answers only its own machine.</p>
     <a class="act act-now" href="/">To the jobs</a>
   {:else if access?.who}
     <p class="text-lg">This device is let in as {access.who.name}.</p>

@@ -84,7 +84,7 @@
   {#if problem}<p class="border-l-4 border-wrong pl-3" role="alert">{problem}</p>{/if}
   {#if done}<p class="text-lg font-bold" role="status">{done}</p>{/if}
   {#if access && !access.guarded}
-    <p>Nobody has to be let in here: this server answers its own machine alone.</p>
+    <p>Nobody has to be let in here: this server answers only its own machine.</p>
   {:else if access?.who}
     {#if shown}{#key shown.code}<CodeCard {...shown} />{/key}{/if}
     {#if lead}
@@ -127,7 +127,7 @@
                     sure === p.id ? 'border-2 border-wrong font-bold' : 'border-ink',
                   ]}
                   onclick={() => putOut({ person: p.id }, p.id)}
-                  >{sure === p.id ? `Put ${p.name} out, all devices` : 'put out'}</button
+                  >{sure === p.id ? `Remove ${p.name} and all devices` : 'remove'}</button
                 >
               {/if}
             </div>
@@ -143,7 +143,7 @@
                       sure === d.id && 'font-bold text-wrong',
                     ]}
                     onclick={() => putOut({ device: d.id }, d.id)}
-                    >{sure === d.id ? 'Yes, put this device out' : 'put this device out'}</button
+                    >{sure === d.id ? 'Yes, sign this device out' : 'sign this device out'}</button
                   >
                 </li>
               {:else}
@@ -155,7 +155,7 @@
       </ul>
       <details class="border-b border-rule">
         <summary class="flex min-h-12 cursor-pointer items-center underline underline-offset-4"
-          >What happened: who came in, was refused, was put out</summary
+          >What happened: who came in, was refused, was signed out</summary
         >
         <ol class="grid gap-1 pb-3 text-sm" aria-label="What happened">
           {#each events as e (e)}
@@ -187,7 +187,7 @@
       </form>
       {#if keys}<button class="act" onclick={key}>Make a key on this device</button>{/if}
       <button class={['act', sure === 'leave' && 'border-wrong']} onclick={leave}
-        >{sure === 'leave' ? 'Yes: it wants a new code to come back' : 'Put this device out'}</button
+        >{sure === 'leave' ? 'Yes: it needs a new code to come back' : 'Sign this device out'}</button
       >
     </section>
   {/if}

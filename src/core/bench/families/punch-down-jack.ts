@@ -9,7 +9,7 @@ export const punchDownJack: Guide = {
   pairsSeenFrom: 'cable',
   gates: {
     identify: {
-      steps: ['Right cable, right end: read the label or the tape.', 'Plate or bezel threaded on first, where it wants that.'], // prettier-ignore
+      steps: ['Right cable, right end: read the label or the tape.', 'Plate or bezel threaded on first, where it needs that.'], // prettier-ignore
       reminder: 'Right cable, right end.',
     },
     prep: {

@@ -84,7 +84,7 @@ export async function takeInvite(db: Db, code: string, now = Date.now()): Promis
         .where('id', '=', found.user)
         .executeTakeFirst();
       if (!there)
-        throw new Refused('That person was put out meanwhile: ask the lead for a new code.', [], 403);
+        throw new Refused('That person was removed meanwhile: ask the lead for a new code.', [], 403);
       return there.id;
     }
     const id = randomUUID();

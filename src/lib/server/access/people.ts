@@ -55,7 +55,7 @@ export async function putPersonOut(db: Db, user: string): Promise<void> {
   await db.transaction().execute(async (trx) => {
     const leads = await trx.selectFrom('auth_user').select('id').where('role', '=', 'lead').execute();
     if (leads.length === 1 && leads[0]!.id === user)
-      throw new Refused('The last lead cannot be put out: let another lead in first.', [{ path: 'user', message: 'the last lead' }], 409); // prettier-ignore
+      throw new Refused('The last lead cannot be removed: let another lead in first.', [{ path: 'user', message: 'the last lead' }], 409); // prettier-ignore
     await trx.deleteFrom('auth_session').where('userId', '=', user).execute();
     await trx.deleteFrom('auth_user').where('id', '=', user).execute();
   });

@@ -20,7 +20,7 @@ export async function healthOf(db: Db, file: string): Promise<string> {
     await sql`select count(*) from link_state`.execute(db);
   } catch (error) {
     return (
-      databaseTrouble(error)?.message ?? 'The database of the server does not answer: start the server anew.'
+      databaseTrouble(error)?.message ?? 'The database of the server does not answer: start the server again.'
     );
   }
   if (file === ':memory:') return 'ok';

@@ -16,4 +16,4 @@ export function databaseTrouble(error: unknown): { status: number; message: stri
 
 /** What is said where the file of the database was moved or deleted under the server. */
 export const FILE_GONE =
-  'The database file of the server was moved or deleted while it ran: nothing more is kept. Put it back and start the server anew.';
+  'The database file of the server was moved or deleted while it ran: nothing more is kept. Put it back and start the server again.';

@@ -136,7 +136,7 @@ export async function recordPdf(record: HandoverRecord, handed: JobEntryOf<'hand
   const swept = record.links.filter((l) => l.sweep);
   if (swept.length) {
     paper.h1('Sweeps');
-    paper.p('Reckoned from the sweeps as they were brought in; limits TIA-568.2 from memory. The instrument’s own verdict counts.');
+    paper.p('Worked out from the sweeps as they were brought in; limits TIA-568.2 from memory. The instrument’s own verdict counts.');
     for (const l of swept) paper.item(`${l.identifier}: ${l.sweep}`);
   }
   paper.h1('Materials and testers');

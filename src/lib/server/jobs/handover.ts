@@ -29,7 +29,7 @@ export const handoverSchema = z.strictObject({
   signature: z
     .string()
     .max(20_000)
-    .refine((path) => (path.match(/\d+(?:\.\d+)?[ ,]\d/g) ?? []).length >= LEAST_SIGNATURE, { error: 'This is no signature yet: sign with the whole name.' })
+    .refine((path) => (path.match(/\d+(?:\.\d+)?[ ,]\d/g) ?? []).length >= LEAST_SIGNATURE, { error: 'This is not a signature yet: sign with the whole name.' })
     .optional(),
   refused: z
     .array(z.strictObject({ link: z.string().min(1).max(80), end: z.enum(ENDS), reason: z.string().trim().min(1, { error: 'Say why it is refused.' }).max(300) }))

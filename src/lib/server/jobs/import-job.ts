@@ -37,7 +37,7 @@ export function importJob(db: Db, body: unknown, brings: ImportWith = {}): Promi
 async function bringIn(db: Db, body: unknown, { photos, beside }: ImportWith): Promise<string> {
   const parsed = jobFileSchema.safeParse(body);
   if (!parsed.success)
-    throw Refused.fromZod('This is no gauntlet/job@1 file that can be read.', parsed.error);
+    throw Refused.fromZod('This is not a gauntlet/job@1 file that can be read.', parsed.error);
   const problems = jobFileProblems(parsed.data);
   if (problems.length) throw new Refused('The job file contradicts itself.', problems);
   await removeHalfBrought(db);

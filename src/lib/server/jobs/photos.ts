@@ -44,7 +44,7 @@ export function pictureOf(bytes: Uint8Array): { type: string; width: number; hei
 /** Keeps a picture under the id it was given where it was taken; the same id twice is kept once. */
 export async function keepPhoto(db: Db, job: string, id: string, bytes: Uint8Array): Promise<void> {
   if (!/^[0-9a-f-]{36}$/.test(id))
-    throw new Refused('A picture wants a UUID of its own.', [{ path: 'id', message: 'must be a UUID' }]);
+    throw new Refused('A picture needs a UUID of its own.', [{ path: 'id', message: 'must be a UUID' }]);
   const picture = pictureOf(bytes);
   const there = await db.selectFrom('job').select('id').where('id', '=', job).executeTakeFirst();
   if (!there) throw noSuchJob(job);

@@ -17,7 +17,7 @@ export const deleteJobSchema = z.strictObject({ name: z.string() });
 /** Begins a job from another one's plan or terms. Returns its id. Throws `Refused`. */
 export async function copyJob(db: Db, job: string, body: unknown, now = new Date()): Promise<string> {
   const parsed = copyJobSchema.safeParse(body);
-  if (!parsed.success) throw Refused.fromZod('A copy wants a name, and what it is of.', parsed.error);
+  if (!parsed.success) throw Refused.fromZod('A copy needs a name, and what it is of.', parsed.error);
   const plan = await readPlan(db, job);
   if (!plan) throw noSuchJob(job);
   const { name, of } = parsed.data;

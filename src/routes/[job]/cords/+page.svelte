@@ -25,7 +25,7 @@
       >{job.plan.batches.length ? 'Another batch' : 'A batch of cords'}</svelte:element
     >
     <a class="flex min-h-12 items-center underline underline-offset-4" href={job.at('cords', 'which')}
-      >straight or crossover: which do these two devices want?</a
+      >straight or crossover: which do these two devices need?</a
     >
     <BatchFields />
   </section>

@@ -218,7 +218,7 @@
     <KitCost {kit} {report} />
   {:else if unreachable}
     <p class="border-l-4 border-ink pl-3">
-      What was used, the time and the cost want the whole log: it is too long to be on this device, and the
+      What was used, the time and the cost need the whole log: it is too long to be on this device, and the
       server is out of reach.
     </p>
   {/if}

@@ -23,7 +23,7 @@
   }
   const proven = $derived(job.plan.ordered.filter((l) => worstState(job.statusOf(l.id)) === 'proven').length);
   const NEXT_WORDS = {
-    prove: ['Prove', 'want a reading'],
+    prove: ['Prove', 'need a reading'],
     redo: ['Redo', 'to be done again'],
     terminate: ['Terminate', 'have a bare end'],
   } as const;

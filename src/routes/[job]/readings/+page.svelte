@@ -28,7 +28,8 @@
     chosen = [...(input.files ?? [])].filter(
       (f) => input.files!.length === 1 || /\.(csv|json)$/i.test(f.name),
     );
-    if (!chosen.length) return void (nothing = input.files?.length ? 'No .csv or .json lies in there.' : '');
+    if (!chosen.length)
+      return void (nothing = input.files?.length ? 'There is no .csv or .json file in there.' : '');
     nothing = '';
     logged = 0;
     matched = {};

@@ -42,7 +42,7 @@
   {#if !session.plan}
     <section class="grid content-start gap-3">
       <h1 class="text-2xl font-bold">A round with numbered remotes</h1>
-      <p>{session.toRead.length} links of this closet want a reading.</p>
+      <p>{session.toRead.length} links of this closet need a reading.</p>
       <div class="grid grid-cols-2 gap-2">
         <Choice
           label="closet"

@@ -31,7 +31,7 @@
 
 <svelte:head><title>runs · {job.plan.name}</title></svelte:head>
 <main class="grid grid-cols-[minmax(0,1fr)] content-start gap-4 px-3 py-4 lg:max-w-4xl lg:px-5">
-  <h1 class="text-2xl font-bold">Ways through the building</h1>
+  <h1 class="text-2xl font-bold">Routes through the building</h1>
   <button class={['act', !runs.length && 'act-now']} data-main-action onclick={begin}>Begin a run</button>
   {#if without.length}
     <button class="act" disabled={working} onclick={layAll}
@@ -59,7 +59,7 @@
       </li>
     {:else}
       <li class="py-3 text-faint">
-        A run is a cable’s way as it is really laid: along, up, through, over. It gives the length to cut,
+        A run is a cable’s route as it is really laid: along, up, through, over. It gives the length to cut,
         holes, bushings, clips and what they take.
       </li>
     {/each}

@@ -118,7 +118,7 @@
       sameSlot: Number(thresholds.sameSlot),
     };
     if (leads && !(body.leadHours! >= 0.5 && body.leadHours! <= 1000)) {
-      wrong = 'Leads may age 0.5 to 1000 hours: change that figure.';
+      wrong = 'Leads stay proven for 0.5 to 1000 hours: change that figure.';
       return;
     }
     if (Object.values(body.thresholds).some((n) => !Number.isInteger(n) || n! < 2 || n! > 20)) {
@@ -136,7 +136,7 @@
 <main class="px-3 py-4 lg:max-w-3xl lg:px-5">
   <h1 class="text-2xl font-bold">What this job asks</h1>
   <p class="mt-1 text-faint">
-    Every verdict follows from these: change them, and all readings are judged anew.
+    Every verdict follows from these: change them, and all readings are judged again.
   </p>
   <DraftLine
     clashes={resumed.clashes.map(

@@ -152,7 +152,7 @@
     <button class="act act-now" disabled={!name.trim() || (COUNTED.has(kind) && badCount)}>Add it</button>
   </form>
   {#if COUNTED.has(kind) && badCount}<p class="border-l-4 border-wrong pl-3" role="alert">
-      “{count}” is no number of pieces: write how many were bought, such as 100.
+      “{count}” is not a number of pieces: write how many were bought, such as 100.
     </p>{/if}
   {#if job.plan.refused}<p class="border-l-4 border-wrong pl-3" role="alert">{job.plan.refused}</p>{/if}
 </main>

@@ -32,7 +32,7 @@
         (answer) => {
           if (answer) [trend, wrong] = [answer, ''];
         },
-        () => (wrong = 'The log of this job is too long to lie on this device, and the server does not answer: come back with a signal.'), // prettier-ignore
+        () => (wrong = 'The log of this job is too long to keep on this device, and the server does not answer: come back with a signal.'), // prettier-ignore
       );
     });
   });

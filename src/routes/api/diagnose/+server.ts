@@ -9,7 +9,7 @@ const MOST_BYTES = 64_000;
 export const POST: RequestHandler = ({ request }) =>
   answering(async () => {
     const parsed = diagnoseRequestSchema.safeParse(await readJson(request, MOST_BYTES));
-    if (!parsed.success) throw Refused.fromZod('This is no reading that can be diagnosed.', parsed.error);
+    if (!parsed.success) throw Refused.fromZod('This is not a reading that can be diagnosed.', parsed.error);
     const asked = diagnoseInput(parsed.data);
     if (!asked.ok) throw new Refused(asked.message, [asked]);
     return json(await beside('diagnose', asked.input));

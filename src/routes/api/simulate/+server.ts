@@ -9,7 +9,7 @@ const MOST_BYTES = 64_000;
 export const POST: RequestHandler = ({ request }) =>
   answering(async () => {
     const parsed = simulateRequestSchema.safeParse(await readJson(request, MOST_BYTES));
-    if (!parsed.success) throw Refused.fromZod('This is no copper that can be simulated.', parsed.error);
+    if (!parsed.success) throw Refused.fromZod('This is not copper that can be simulated.', parsed.error);
     const { link, evidence, ...copper } = parsed.data;
     const problems = copperProblems(copper, link.shielded);
     if (problems.length) throw new Refused('This copper cannot be.', problems);
