@@ -1,7 +1,7 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { LineSender, madeUp } from '../../examples/line-sender.js';
 import { allSeated, ownJob } from '../support/job';
-import { choose, armed, kept, open, ready } from '../support/page';
+import { armed, choose, kept, open, pressAtOnce, ready, withoutWorkers } from '../support/page';
 
 const states = async (request: APIRequestContext, job: string, link: string) =>
   (await (await request.get(`/api/jobs/${job}/links/${link}/history`)).json()) as {
@@ -533,11 +533,7 @@ test('nothing answers: port and remote first, and an answer that is taken back i
 test('two presses of an arrow in a row are two ports @laptop', async ({ page, request }) => {
   const job = await ownJob(request);
   await open(page, `/${job}/prove/K1-20`);
-  // In one turn of the page: the second comes before the first has gone anywhere.
-  await page.evaluate(() => {
-    for (let i = 0; i < 2; i++)
-      document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight', bubbles: true }));
-  });
+  await pressAtOnce(page, 'ArrowRight ArrowRight');
   await expect(page.getByRole('heading', { name: 'K1-22', exact: true })).toBeVisible();
   await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('ArrowLeft');
@@ -552,26 +548,37 @@ test('what is typed while the next port is on its way is read at that port @lapt
   const job = await ownJob(request);
   await open(page, `/${job}/prove/K1-20`);
   await armed(page);
-  // In one turn of the page, as soon as it has set out: the port before is still the one shown.
-  const pressed = (keys: string) =>
-    page.evaluate(async (typed) => {
-      for (const key of typed.split(' ')) {
-        document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
-        for (let i = 0; i < 12; i++) await null;
-      }
-    }, keys);
-  await pressed('ArrowRight 1 2 3 4 5 6 7');
+  // As soon as it has set out: the port before is still the one shown.
+  await pressAtOnce(page, 'ArrowRight 1 2 3 4 5 6 7');
   await expect(page.getByRole('heading', { name: 'K1-21', exact: true })).toBeVisible();
   await expect(page.getByTestId('walk')).toHaveText('1 2 3 4 5 6 7');
   await page.keyboard.press('8');
   await expect(page.getByTestId('verdict')).toContainText('ass');
   await armed(page);
   // A pass goes on to the next, and the digits after it with it; nothing is logged that nobody has seen.
-  await pressed('Enter 1 2 3 6 5 4 7 8 Enter a');
+  await pressAtOnce(page, 'Enter 1 2 3 6 5 4 7 8 Enter a');
   await expect(page.getByRole('heading', { name: 'K1-22', exact: true })).toBeVisible();
   await expect(page.getByTestId('walk')).toHaveText('1 2 3 6 5 4 7 8');
   await expect(page.getByTestId('verdict')).toContainText('Fail');
   await expect(page.getByTestId('undo-line')).toContainText('K1-21: pass logged');
   await open(page, `/${job}/prove/K1-20`);
   await expect(page.getByTestId('walk')).toHaveText('');
+});
+
+test('a device that can work nothing out says so, and what failed is logged all the same @phone', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request);
+  await withoutWorkers(page);
+  await open(page, `/${job}/prove/K1-20`);
+  await armed(page);
+  await pressAtOnce(page, '1 2 6 4 5 3 7 8');
+  await expect(page.getByRole('alert')).toContainText('could not work out what the fail comes from');
+  await expect(page.getByText('Working out what this means')).toHaveCount(0);
+  await page.getByRole('button', { name: /^Log fail/ }).tap();
+  await expect(page.getByTestId('undo-line')).toContainText('K1-20: fail logged');
+  await open(page, `/${job}/round`);
+  await page.getByRole('button', { name: 'Plan the walk' }).tap();
+  await expect(page.getByRole('alert')).toContainText('could not be planned on this device');
 });

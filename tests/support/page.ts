@@ -31,3 +31,27 @@ export async function choose(field: Locator, option: string | RegExp): Promise<v
     .getByRole('option', { name: option, exact: typeof option === 'string' })
     .click();
 }
+
+/** Presses keys within one turn of the page, named with blanks between: none of them waits for what the one before leads to. */
+export const pressAtOnce = (page: Page, keys: string): Promise<void> =>
+  page.evaluate(async (typed) => {
+    for (const key of typed.split(' ')) {
+      document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+      for (let i = 0; i < 12; i++) await null;
+    }
+  }, keys);
+
+/** Leaves a page without workers, as a browser does that is out of memory: each that is begun fails. */
+export const withoutWorkers = (page: Page): Promise<unknown> =>
+  page.addInitScript(() => {
+    window.Worker = class {
+      onerror: ((event: { message: string }) => void) | null = null;
+      constructor() {
+        setTimeout(() => this.onerror?.({ message: 'no memory' }));
+      }
+      postMessage() {}
+      terminate() {}
+      addEventListener() {}
+      removeEventListener() {}
+    } as never;
+  });

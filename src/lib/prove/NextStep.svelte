@@ -108,6 +108,10 @@
       link.
     </p>
   </div>
+{:else if session.unexplained}
+  <p class="border-l-4 border-wrong pl-3" role="alert">
+    This device could not work out what the fail comes from: log it, and say what was found, or read again.
+  </p>
 {:else}
   <p class="text-faint">Working out what this means …</p>
 {/if}

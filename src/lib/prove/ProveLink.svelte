@@ -274,12 +274,6 @@
           >Right port, remote in: it is a fail</button
         >
       {:else}
-        {#if session.unexplained}
-          <p class="border-l-4 border-wrong pl-3" role="alert">
-            This device could not work out what the fail comes from: log it, and say what was found, or read
-            again.
-          </p>
-        {/if}
         <fieldset class="flex items-center gap-2">
           <legend class="float-left mr-2 text-sm text-faint">to be done again</legend>
           {#each ENDS as end (end)}
@@ -291,7 +285,7 @@
             >
           {/each}
         </fieldset>
-        <button class="act" onclick={() => session.log()}
+        <button class={['act', session.unexplained && 'act-now']} onclick={() => session.log()}
           >Log fail, queue redo <kbd class="hidden key lg:inline">Enter</kbd></button
         >
       {/if}
@@ -327,9 +321,9 @@
           >All {session.pad.size === 9 ? 'nine' : 'eight'} good{testerName ? `, by ${testerName}` : ''}<br
           /><span class="font-normal"
             >{session.allGoodNeeds === 'length'
-              ? 'its length is wanted too'
+              ? 'its length is needed too'
               : session.allGoodNeeds === 'result'
-                ? "the tester's own result is wanted too"
+                ? "the tester's own result is needed too"
                 : session.allGoodNeeds === 'tester'
                   ? 'what is in your hand?'
                   : link.shielded && session.pad.size === 8
