@@ -59,6 +59,22 @@ test('with the server gone every screen opens, a reload too, and what was logged
   expect(await log('K1-02')).toEqual(['seated', 'seated', 'reading']);
 });
 
+test('a job is asked for whole once, and then only for what is new @phone', async ({ page, request }) => {
+  const job = await ownJob(request);
+  const asked: string[] = [];
+  page.on('request', (r) => {
+    const { pathname, search } = new URL(r.url());
+    if (pathname.endsWith('/site')) asked.push(search ? 'new' : 'whole');
+  });
+  await open(page, `/${job}/rack`);
+  await expect(page.getByTestId('kept')).toHaveText('all kept, works offline');
+  expect(asked).toEqual(['whole']);
+  asked.length = 0;
+  await page.reload();
+  await ready(page);
+  expect(asked).toEqual(['new']);
+});
+
 test('a job that was never opened here says so without a server, in a sentence @phone', async ({
   page,
   request,

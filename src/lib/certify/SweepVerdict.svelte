@@ -14,8 +14,8 @@
 
 <p class={['border-l-8 pl-3 text-2xl font-bold', verdict.pass ? 'border-ink' : 'border-wrong']} role="status">
   {#if verdict.pass}
-    ✓ Within every limit of category {category}, {CONFIGURATION_WORDS[configured]}: {first!.margin.toFixed(1)} dB to
-    spare.
+    ✓ Within every limit of category {category}, {CONFIGURATION_WORDS[configured]}: {first!.margin.toFixed(1)} dB
+    to spare.
   {:else if first && first.margin < 0}
     × {PARAMETER_WORDS[first.parameter]} of {first.pairs} misses its limit by {(-first.margin).toFixed(1)} dB at
     {first.mhz.toFixed(1)} MHz{pointsAt(first)

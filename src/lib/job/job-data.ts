@@ -46,6 +46,17 @@ export const JOINING: Joining<JobData, JobDifference> = {
 /** Longest a screen waits for the server before it begins with what this device has. */
 const WAIT_MS = 4000;
 
+declare global {
+  /** What `app.html` asked for before the program was there: once, and for one job. */
+  var earlyJob: { path: string; answer: Promise<Response | null> } | undefined;
+}
+/** The answer that was asked for before the program was there; null where there is none of this job. */
+async function asked(path: string): Promise<Response | null> {
+  const early = globalThis.earlyJob;
+  globalThis.earlyJob = undefined;
+  return early?.path === path ? early.answer : null;
+}
+
 /** What the server answers: a job whole or what is new of it, kept on this device as well; its answer where it refuses. */
 async function ask(
   path: string,
@@ -54,7 +65,8 @@ async function ask(
   signal?: AbortSignal,
 ): Promise<JobData | JobDifference | Response> {
   const address = mark === null ? path : `${path}?from=${encodeURIComponent(mark)}`;
-  const answer = await get(address, signal ? { signal } : undefined);
+  const answer =
+    (mark === null && (await asked(path))) || (await get(address, signal ? { signal } : undefined));
   if (!answer.ok) return answer;
   const copy = answer.clone();
   const told = (await answer.json()) as JobData | JobDifference;
