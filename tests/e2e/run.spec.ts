@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
+import { randomUUID } from 'node:crypto';
 import { ownJob } from '../support/job';
-import { open } from '../support/page';
+import { cell, open } from '../support/page';
 
 test(
   'a run is tapped and typed on a phone, drawn to scale, and its length goes into the plan of its cables',
@@ -129,6 +130,33 @@ test(
     await expect.poll(pulled).toBe(1);
     await open(page, `/${job}/history`);
     await expect(page.getByText(/cable pulled: 30.0 m ± 0.5 m, marks 305 to 275 m/)).toBeVisible();
+  },
+);
+
+test(
+  'marks that do not go with what was measured take a proof back',
+  { tag: '@phone' },
+  async ({ page, request }) => {
+    let metres = 0;
+    const job = await ownJob(request, (file) => {
+      const link = file.links.find((l) => l.id === 'K1-20')!;
+      metres = link.lengthMetres = 30;
+      file.entries = file.entries.filter((e) => !('link' in e) || e.link !== link.id);
+      file.entries.push({ id: randomUUID(), job: file.job.id, link: link.id, kind: 'reading', at: '2026-11-16T12:00:00Z', by: 'bo', data: { reading: { evidence: 'wiremap-length', walk: '12345678', splits: [], lengthMetres: metres } } }); // prettier-ignore
+    });
+    await open(page, `/${job}/rack`);
+    await expect(cell(page, 'K1-20')).toHaveAccessibleName(/proven/);
+    await open(page, `/${job}/bench/K1-20/head`);
+    await page.getByRole('button', { name: 'prep', exact: true }).tap();
+    await page.getByText('how long to cut it, and its length').tap();
+    await page.getByLabel('mark where it begins').fill('100');
+    await page.getByLabel('mark where it ends').fill('145');
+    await page.getByRole('button', { name: /It is 45 m long/ }).tap();
+    await expect(
+      page.getByText(/K1-20 is proven no more\. By the marks on its jacket 45\.0 m/),
+    ).toBeVisible();
+    await open(page, `/${job}/prove/K1-20`);
+    await expect(page.getByText(/was a provisional pass: By the marks/)).toBeVisible();
   },
 );
 

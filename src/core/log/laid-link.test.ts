@@ -98,3 +98,27 @@ describe('what a reading is told by', () => {
     expect(asItLay(link, [])).toEqual([]);
   });
 });
+
+describe('marks that are read after a proof', () => {
+  const after = (...steps: Step[]) => foldLink(link, terms, logOf(steps));
+  const read: Step = { did: 'reading', metres: 30 };
+  it('take it back where they do not go with what was measured, and say why', () => {
+    expect(after(read).head.state).toBe('proven');
+    const doubted = after(read, { did: 'pulled', metres: 45 });
+    expect([doubted.head.state, doubted.tail.state]).toEqual(['provisional', 'provisional']);
+    expect(doubted.lastReading).toMatchObject({ verdict: 'provisional', current: true });
+    expect(doubted.head.reason).toBe('By the marks on its jacket 45.0 m, give or take 0.5 m; measured 30 m: is this the right cable?'); // prettier-ignore
+    expect(doubted.head.reason).toBe(doubted.tail.reason);
+    expect(after(read, { did: 'pulled', metres: 30 }).head).toMatchObject({ state: 'proven' });
+    expect(after(read, { did: 'pulled', metres: 30 }).head.reason).toBeUndefined();
+    expect(after(read, { did: 'pulled', metres: 45 }, { did: 'void', of: 1 }).head.state).toBe('proven');
+  });
+  it('prove nothing, whatever they say: a reading does', () => {
+    expect(after({ did: 'reading', metres: 45 }).head.state).toBe('provisional');
+    expect(after({ did: 'reading', metres: 45 }, { did: 'pulled', metres: 45 }).head.state).toBe(
+      'provisional',
+    );
+    expect(after(read, { did: 'pulled', metres: 45 }, { did: 'pulled', metres: 30 }).head.state).toBe('provisional'); // prettier-ignore
+    expect(after(read, { did: 'pulled', metres: 45 }, { did: 'pulled', metres: 30 }, read).head.state).toBe('proven'); // prettier-ignore
+  });
+});

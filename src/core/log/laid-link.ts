@@ -26,7 +26,7 @@ export interface JacketsSoFar {
 
 /**
  * Begins to go through a log. A reading is told by what was known of its cable when it was taken, as it was judged:
- * marks that somebody read later make no other verdict of it.
+ * marks that somebody read later may take back what it proved, and leave what it was.
  */
 export function jackets(): JacketsSoFar {
   const pulled = new Map<string, Pulled>();

@@ -15,7 +15,7 @@ import { project, type Projection } from './projection';
 import { threadAfterFail, threadAfterWork, type LoggedMistakes, type Thread } from './thread';
 
 /** Grows with every change of what a state holds or how it is reached: states kept by another version are made anew. */
-export const FOLD_VERSION = 7;
+export const FOLD_VERSION = 8;
 
 /** States of a termination, in the order of the work. */
 export const TERMINATION_STATES = ['bare', 'seated', 'stale', 'provisional', 'proven', 'failed'] as const;
@@ -168,7 +168,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
     case 'pulled':
       status.pulled = { ...e.data, at: e.at };
       status.laid = true;
-      return;
+      return heldAgainstMarks(status, laidLink(link, status), terms);
     case 'seated':
       delete status.swept;
       if (status.thread) status.thread = threadAfterWork(status.thread, e.end!, null);
@@ -322,6 +322,22 @@ function seenFromOneEnd(status: LinkStatus, link: Link, terms: Terms, e: EntryOf
   if (judgement.grade === 'fail' || !last?.current || ENDS.some((x) => status[x].state !== 'provisional'))
     return;
   proved(status, link, terms, { ...e, kind: 'reading', id: last.entry, at: last.at, by: last.by, data: last.data }); // prettier-ignore
+}
+
+/** Marks read off the jacket after a proof can take it back and never make one: what was measured may be another cable. */
+function heldAgainstMarks(status: LinkStatus, link: Link, terms: Terms): void {
+  const last = status.lastReading;
+  if (!last?.current || last.verdict !== 'pass') return;
+  const data = { ...last.data, reading: withLengthOf(last.data.reading, status.oneEnd) };
+  const judged = judgeMeasured(data, link, terms, last.at);
+  if (!judged.ok || judged.judgement.verdict === 'pass') return;
+  status.lastReading = { ...last, verdict: 'provisional' };
+  for (const end of ENDS) {
+    const t = status[end];
+    if (t.state !== 'proven') continue;
+    t.state = 'provisional';
+    t.reason = judged.judgement.reason;
+  }
 }
 
 function proved(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'reading'>): void {

@@ -194,9 +194,9 @@
     {#if !firstUse && session.gate === session.firstGate()}<DepthChoice {session} offer />{/if}
     {#if session.gate === session.firstGate() && status.state !== 'bare'}
       <p>
-        Attempt {status.attempt} by {job.plan.person(status.by)}: {status.state}{status.reason
-          ? `, ${status.reason}`
-          : ''}.
+        {status.attempt
+          ? `Attempt ${status.attempt} by ${job.plan.person(status.by)}`
+          : 'Made by nobody the log knows'}: {status.state}{status.reason ? `, ${status.reason}` : ''}.
       </p>
     {/if}
     {#if onePress}

@@ -48,7 +48,7 @@
     {#if run && !run.ok}<p class="border-l-4 border-wrong pl-3" role="alert">{run.message}</p>{/if}
     {#if cut}
       <p data-testid="cut length">
-        <strong>Cut it to {formatMetres(cut.totalMm / 1000, policy.units)}</strong>: its way, {short(
+        <strong>Cut it to {formatMetres(cut.totalMm / 1000, policy.units)}</strong>: its route, {short(
           cut.slackMm,
         )} of slack, {short(cut.spareMm)} to spare and {short(cut.stripMm)} that is stripped.
       </p>

@@ -34,7 +34,7 @@
       <tr class="border-b-2 border-ink"
         ><th class="py-1">worst of</th><th>pairs</th><th>from</th><th class="text-right">MHz</th><th
           class="hidden text-right sm:table-cell">dB</th
-        ><th class="hidden text-right sm:table-cell">limit</th><th class="text-right">margin</th></tr
+        ><th class="hidden text-right sm:table-cell">limit</th><th class="pl-3 text-right">margin</th></tr
       >
     </thead>
     <tbody>
@@ -49,7 +49,7 @@
           <td class="text-right font-mono">{w.mhz.toFixed(1)}</td>
           <td class="hidden text-right font-mono sm:table-cell">{w.db.toFixed(1)}</td>
           <td class="hidden text-right font-mono sm:table-cell">{w.limit.toFixed(1)}</td>
-          <td class={['text-right font-mono font-bold', w.margin < 0 && 'text-wrong']}
+          <td class={['pl-3 text-right font-mono font-bold', w.margin < 0 && 'text-wrong']}
             >{w.margin.toFixed(1)}</td
           >
         </tr>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { sentence } from '$core/wiring/words';
   import Toggle from '$lib/controls/Toggle.svelte';
   import { saidOf } from '$core/model/end-name';
   import { judgeOneEnd } from '$core/log/one-end';
@@ -45,7 +46,6 @@
   });
   const judged = $derived(problem ? null : judgeOneEnd(data, link));
 
-  const sentence = (text: string) => (/[.?]$/.test(text) ? text : `${text}.`);
   function log(): void {
     job.log.write(
       link.id,

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { sentence } from '$core/wiring/words';
   import Toggle from '$lib/controls/Toggle.svelte';
   import { endName, saidOf } from '$core/model/end-name';
   import { onMount, untrack } from 'svelte';
@@ -99,6 +100,7 @@
       clearTimeout(next);
     };
   });
+  const lastReason = $derived(status.head.reason ?? status.tail.reason);
   const never = $derived(ENDS.filter((e) => status[e].state === 'bare'));
   const breakAt = $derived(session.measured && placeOfFault(session.measured, session.laid.lengthMetres));
   let typedProblem = $state('');
@@ -185,10 +187,9 @@
         <p>The log has no termination at the {never.join(' and the ')}. You may read it all the same.</p>
       {:else if status.lastReading}
         <p>
-          Last reading {status.lastReading.current ? '' : '(before the redo) '}was a {status.lastReading
-            .verdict}{(status.head.reason ?? status.tail.reason)
-            ? `: ${status.head.reason ?? status.tail.reason}`
-            : ''}.
+          Last reading {status.lastReading.current ? '' : '(before the redo) '}was a {sentence(
+            `${status.lastReading.verdict === 'provisional' ? 'provisional pass' : status.lastReading.verdict}${lastReason ? `: ${lastReason}` : ''}`,
+          )}
           {#if status.lastReading.verdict === 'fail'}
             <button
               class="min-h-12 font-semibold underline underline-offset-4 lg:min-h-0"

@@ -30,6 +30,7 @@
   function log(): void {
     if (!read?.ok) return;
     const { metres, errorMetres } = read.length;
+    const proven = job.statusOf(link.id).lastReading?.verdict === 'pass';
     const three = (x: number) => Math.round(x * 1000) / 1000;
     job.log.write(
       link.id,
@@ -45,7 +46,11 @@
       `${link.label}: ${m(metres)} pulled.`,
     );
     takeInHand(job.plan.id, { name: name.trim(), tenMeasure: ten, lastMark: end.trim() });
-    says = `${link.label} is ${m(metres)} long, give or take ${m(errorMetres)}: prove holds it against that.`;
+    const { lastReading, head, tail } = job.statusOf(link.id);
+    says =
+      proven && lastReading?.verdict !== 'pass'
+        ? `${link.label} is proven no more. ${head.reason ?? tail.reason ?? ''}`
+        : `${link.label} is ${m(metres)} long, give or take ${m(errorMetres)}: prove holds it against that.`;
     start = end;
     end = '';
     onlogged?.();
