@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Entry, LogEntry } from '../model/entry';
 import { cautionsRead } from './cautions';
-import { compareInstants, effective, inOrder, resolve } from './effective';
+import { CLOCK_TOLERANCE_MS, compareInstants, effective, happenedAt, inOrder, resolve } from './effective';
 import { leadProofs } from './leads';
 import { project, projectSince, type Projection } from './projection';
 import { recentReadings } from './recent';
@@ -42,6 +42,40 @@ describe('the order of a log', () => {
     expect(ids(inOrder([ahead, between]))).toEqual([1, 3]);
     expect(ids(inOrder([slightly, between]))).toEqual([3, 2]);
   });
+  it('takes an error of two minutes for what the way takes, and one of more for the clock’s', () => {
+    const by = (clockErrorMs: number, more: object = {}) => happenedAt(entry(1, { at: '2026-05-04T09:30:00Z', clockErrorMs, ...more })); // prettier-ignore
+    const said = Date.parse('2026-05-04T09:30:00Z');
+    expect([0, 119_999, CLOCK_TOLERANCE_MS, -CLOCK_TOLERANCE_MS].map((e) => by(e))).toEqual([said, said, said, said]); // prettier-ignore
+    expect(by(CLOCK_TOLERANCE_MS + 1)).toBe(said - CLOCK_TOLERANCE_MS - 1);
+    expect(by(-CLOCK_TOLERANCE_MS - 1)).toBe(said + CLOCK_TOLERANCE_MS + 1);
+    // The same for what the server had before it is said to have happened.
+    const had = (ms: number) => happenedAt(entry(1, { at: '2026-05-04T09:30:00Z', receivedAt: new Date(said + ms).toISOString() })); // prettier-ignore
+    expect([-1000, 0, 60_000, -CLOCK_TOLERANCE_MS].map(had)).toEqual([said, said, said, said]);
+    expect(had(-CLOCK_TOLERANCE_MS - 1)).toBe(said - CLOCK_TOLERANCE_MS - 1);
+    expect(happenedAt(entry(1, { at: '2026-05-04T09:30:00Z' }))).toBe(said);
+  });
+  it('at one instant goes by what its text says beyond milliseconds, the device, its count and the id', () => {
+    const at = '2026-05-04T09:12:00.123Z';
+    const finer = (n: number, digits: string) => entry(n, { at: `2026-05-04T09:12:00.123${digits}Z` });
+    expect(ids(inOrder([finer(1, '5'), finer(2, '4'), entry(3, { at })]))).toEqual([3, 2, 1]);
+    expect(ids(inOrder([entry(1, { at, device: 'b' }), entry(2, { at, device: 'a' }), entry(3, { at })]))).toEqual([3, 2, 1]); // prettier-ignore
+    expect(ids(inOrder([entry(1, { at, device: 'a', written: 2 }), entry(2, { at, device: 'a', written: 1 })]))).toEqual([2, 1]); // prettier-ignore
+    expect(ids(inOrder([entry(2, { at }), entry(1, { at }), entry(3, { at })]))).toEqual([1, 2, 3]);
+    expect(ids(inOrder([entry(1, { at, written: 9 }), entry(2, { at, written: 1 })]))).toEqual([2, 1]);
+  });
+  it('moves what a device wrote later to what it wrote before, to the part of a millisecond, and no other’s', () => {
+    const wrote = (n: number, written: number, at: string, device: string | undefined = 'd1') => entry(n, { at, device, written }); // prettier-ignore
+    const set = [wrote(1, 1, '2026-05-04T09:00:00.000500Z'), wrote(2, 2, '2026-05-04T09:00:00.000100Z')];
+    const between = entry(3, { at: '2026-05-04T09:00:00.000300Z' });
+    expect(ids(inOrder([...set, between]))).toEqual([3, 1, 2]);
+    // One without a device, or without a count, is where its clock has it.
+    const loose = [wrote(1, 1, '2026-05-04T10:00:00Z', undefined), wrote(2, 2, '2026-05-04T09:00:00Z', undefined)]; // prettier-ignore
+    delete (loose[0] as { device?: string }).device;
+    delete (loose[1] as { device?: string }).device;
+    expect(ids(inOrder(loose))).toEqual([2, 1]);
+    const uncounted = [entry(1, { at: '2026-05-04T10:00:00Z', device: 'd1' }), entry(2, { at: '2026-05-04T09:00:00Z', device: 'd1' })]; // prettier-ignore
+    expect(ids(inOrder(uncounted))).toEqual([2, 1]);
+  });
   it('puts nothing after the time at which the server had it', () => {
     const tomorrow = entry(1, { at: '2026-05-05T09:00:00Z', receivedAt: '2026-05-04T09:00:10Z' });
     expect(ids(inOrder([entry(2, { at: '2026-05-04T10:00:00Z' }), tomorrow]))).toEqual([1, 2]);
@@ -74,7 +108,17 @@ describe('what counts of a log', () => {
     const chain = [entry(1), ...Array.from({ length: 10_000 }, (_, i) => taken(i + 2, i + 1))];
     expect(counting(chain)).toEqual([1]);
     const ring = [taken(1, 2), taken(2, 1)];
-    expect(resolve(ring).map((r) => r.counts)).toEqual(resolve([...ring].reverse()).map((r) => r.counts));
+    // Of those that name one another the last counts, and what it names does not; so on round the ring.
+    for (const order of [ring, [...ring].reverse()])
+      expect(resolve(order).map((r) => [r.entry.id, r.counts])).toEqual([[id(1), false], [id(2), true]]); // prettier-ignore
+    const three = [taken(1, 2), taken(2, 3), taken(3, 1)];
+    expect(resolve(three).map((r) => r.counts)).toEqual([false, true, true]);
+    // One that names itself, or nothing that is there, takes nothing back.
+    expect(resolve([taken(1, 1), taken(2, 9), entry(3)]).map((r) => r.counts)).toEqual([true, true, true]);
+    // Two that take the same back: the last of them is named.
+    expect(resolve([entry(1), taken(2, 1), taken(3, 1)]).map((r) => [r.counts, r.takenBackBy])).toEqual([[false, id(3)], [true, undefined], [true, undefined]]); // prettier-ignore
+    // Where one of them is itself taken back, the other still stands.
+    expect(resolve([entry(1), taken(2, 1), taken(3, 1), taken(4, 2)]).map((r) => [r.counts, r.takenBackBy]).slice(0, 2)).toEqual([[false, id(3)], [false, id(4)]]); // prettier-ignore
   });
 
   /** A log of up to 14 entries, some of which take others back, to any depth. */
