@@ -16,7 +16,7 @@ export interface CordNext {
 
 /**
  * What comes next in a batch after `from`, the cord in the hand, which is taken to its end first where one goes cord by
- * cord; null where every cord is proven. What failed comes once nothing else is left: the rhythm is not broken for it.
+ * cord; null where every cord is good. What failed comes once nothing else is left: the rhythm is not broken for it.
  */
 export function nextInBatch(
   cords: readonly Link[],

@@ -50,6 +50,9 @@ export function inPortOrder(
   return keyed.map((k) => k.link);
 }
 
+/** Whether a link is good so far, and by less evidence than is asked: it needs a tester that shows more. */
+export const wantsMore = (status: LinkStatus): boolean => worstState(status) === 'provisional';
+
 /** What a link wants next, and at which end where it matters. */
 export type Wants = { screen: 'bench'; end: End } | { screen: 'prove' };
 
@@ -64,11 +67,14 @@ export const whatNext = ({ head, tail }: Pick<LinkStatus, End>): Wants =>
 /** What a job wants next: the link to go to, why, and how many want the same. */
 export interface JobNext {
   link: Link;
-  work: 'prove' | 'redo' | 'terminate';
+  work: 'prove' | 'redo' | 'terminate' | 'prove-better';
   count: number;
 }
 
-/** The next work of a job: what is terminated is proven first, then what failed is done again, then what is bare is begun. */
+/**
+ * The next work of a job: what is terminated is proven first, then what failed is done again, then what is bare is begun,
+ * and last what is good so far is proven by more. Null where every link is proven.
+ */
 export function nextOfJob(ordered: readonly Link[], statusOf: (id: string) => LinkStatus): JobNext | null {
   const found: Partial<Record<JobNext['work'], JobNext>> = {};
   const add = (work: JobNext['work'], link: Link) => {
@@ -79,8 +85,9 @@ export function nextOfJob(ordered: readonly Link[], statusOf: (id: string) => Li
     if (wantsReading(status)) add('prove', link);
     if (wantsRedo(status)) add('redo', link);
     if (status.head.state === 'bare' || status.tail.state === 'bare') add('terminate', link);
+    if (wantsMore(status)) add('prove-better', link);
   }
-  return found.prove ?? found.redo ?? found.terminate ?? null;
+  return found.prove ?? found.redo ?? found.terminate ?? found['prove-better'] ?? null;
 }
 
 /** The first link after `from`, going round, that `wants` something; null when none does. */

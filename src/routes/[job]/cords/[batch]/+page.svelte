@@ -70,6 +70,11 @@
             : ''}</span
         ><kbd class="hidden key lg:inline">PgDn</kbd></a
       >
+    {:else if stands.proven < stands.cords}
+      <p class="border-l-4 border-wrong pl-3 text-lg">
+        {stands.cords - stands.proven} good so far, by less evidence than is asked: read them with a tester that
+        shows more.
+      </p>
     {:else if cords.length}<p class="text-lg font-bold">Every cord is proven.</p>
     {:else}<p class="text-lg">This batch has no cords any more.</p>{/if}
     {#if bareEnd}
