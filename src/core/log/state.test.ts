@@ -287,3 +287,62 @@ describe('what a trace found', () => {
     expect(foldLink(link, terms, [flag, entry('void', { entry: flag.id, reason: 'x' })]).tail.flag).toBeUndefined(); // prettier-ignore
   });
 });
+
+describe('what stands beside the states', () => {
+  const fold = (...entries: Entry[]) => foldLink(link, { policy, parts: [] }, entries);
+  it('is who wrote last, and about which end; how many entries count', () => {
+    const made = seat('head');
+    const last = entry('photo', { photo: 'p1', width: 8, height: 6 }, 'tail', 'bo');
+    const s = fold(made, last);
+    expect(s.lastEntry).toEqual({ id: last.id, kind: 'photo', at: last.at, by: 'bo', end: 'tail' });
+    expect([s.entries, s.tail.photo, s.head.photo]).toEqual([2, 'p1', undefined]);
+    expect(fold(entry('note', { text: 'x' })).lastEntry).not.toHaveProperty('end');
+  });
+  it('is that its cable lies, once it was pulled or re-pulled', () => {
+    expect(fold(seat('head')).laid).toBeUndefined();
+    expect(fold(entry('pulled', { metres: 20 })).laid).toBe(true);
+    expect(fold(entry('repulled', {})).laid).toBe(true);
+  });
+  it('is what was asked of an end that nobody made: nothing read back, nothing made', () => {
+    const s = fold(entry('note', { text: 'x' }));
+    for (const end of ['head', 'tail'] as const)
+      expect(s[end]).toEqual({ state: 'bare', attempt: 0, repunched: {}, readBack: false, readBackWaiting: false }); // prettier-ignore
+    // What was read of an end that was never logged as made is made once when it is made again.
+    const made = fold(read('12345678'), seat('head'));
+    expect(made.head).toMatchObject({ state: 'stale', attempt: 1 });
+    expect(made.tail).toMatchObject({ state: 'stale', attempt: 0 });
+  });
+  it('names the link it is exchanged with, and whether somebody worked on it since', () => {
+    const exchanged = entry('exchanged', { with: 'K1-02' });
+    expect(fold(exchanged)).toMatchObject({ exchanged: { with: 'K1-02', mended: false }, head: { state: 'failed', reason: 'exchanged with K1-02' } }); // prettier-ignore
+    expect(fold(exchanged, entry('redone', { action: 'redo' }, 'head')).exchanged).toEqual({ with: 'K1-02', mended: true }); // prettier-ignore
+    const good = fold(exchanged, read('12345678'));
+    expect(good.lastReading).toMatchObject({ verdict: 'provisional', current: true });
+    expect(good.head.state).toBe('failed');
+  });
+  it('is a dispute where one reads a fail and another a pass within two minutes of each other, and nothing was done between', () => {
+    const at = (e: Entry, seconds: number) => ({ ...e, at: new Date(Date.UTC(2026, 10, 5, 9, 0, seconds)).toISOString() }); // prettier-ignore
+    const bad = at(read('123-5678'), 0);
+    const good = (seconds: number, by: string) => at({ ...read('12345678'), by }, seconds);
+    const disputed = fold(bad, good(119, 'bo'));
+    expect(disputed).toMatchObject({ disputedBy: 'ines', lastReading: { verdict: 'provisional' }, head: { state: 'provisional' } }); // prettier-ignore
+    for (const s of [fold(bad, good(120, 'bo')), fold(bad, good(60, 'ines')), fold(bad, at(entry('redone', { action: 'redo' }, 'head'), 30), good(60, 'bo'))]) {
+      expect(s.disputedBy).toBeUndefined();
+      expect(s.head.state).toBe('proven');
+    }
+    // Read once more it is settled.
+    expect(fold(bad, good(60, 'bo'), good(90, 'bo'))).toMatchObject({ head: { state: 'proven' } });
+    expect(fold(bad, good(60, 'bo'), good(90, 'bo')).disputedBy).toBeUndefined();
+    // Less than was asked stays what it is: nobody claimed a pass.
+    const less = at({ ...read('12345678'), data: { reading: { walk: '12345678' } }, by: 'bo' } as Entry, 60);
+    expect(fold(bad, less).disputedBy).toBeUndefined();
+  }); // prettier-ignore
+  it('asks what was wrong only where something was done about it', () => {
+    const bad = read('123-5678');
+    const thread = (...between: Entry[]) => fold(bad, ...between, read('12345678'));
+    expect(thread(entry('redone', { action: 'redo' }, 'head'))).toHaveProperty('untold');
+    expect(thread(entry('redone', { action: 'repunch', contacts: ['4'] }, 'head'))).toHaveProperty('untold');
+    expect(thread()).not.toHaveProperty('untold');
+    expect(thread(entry('redone', { action: 'redo' }, 'head'), entry('found', { mistakes: [], asExplained: false })).untold).toBeUndefined(); // prettier-ignore
+  });
+});

@@ -130,7 +130,9 @@
     <Choice label="by" options={job.plan.crew.map((p) => [p.id, p.name] as const)} bind:value={by} />
   </div>
   <form class="grid gap-3" onsubmit={keep}>
-    {#if !rows.length}<p class="text-lg">There is nothing left to type in here: its links of twisted pairs are proven.</p>{/if}
+    {#if !rows.length}<p class="text-lg">
+        There is nothing left to type in here: its links of twisted pairs are proven.
+      </p>{/if}
     <ol class="border-t-2 border-ink">
       {#each read as r (r.key)}
         <li
