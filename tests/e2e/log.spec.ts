@@ -181,3 +181,25 @@ test('a long history is read to its first entry, and only what is near the scree
     expect(index).toBe(boxes[i]![2] + 1);
   }
 });
+
+test('links that are good so far are what is left: a job says that every link is proven only where it is', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request, (file) => {
+    file.links = file.links.filter((l) => l.id === 'K1-20');
+    file.runs = [];
+    file.batches = [];
+    file.entries = [{ id: randomUUID(), job: file.job.id, link: 'K1-20', kind: 'reading', at: '2026-11-16T12:00:00Z', by: 'bo', data: { reading: { walk: '12345678' } } }]; // prettier-ignore
+  });
+  await open(page, `/${job}/rack`);
+  const next = page.getByRole('region', { name: 'What is next' });
+  await expect(next).toContainText('1 good so far, by less evidence than is asked');
+  await expect(page.getByText('Every link is proven.')).toHaveCount(0);
+  await next.getByRole('link', { name: /^Prove K1-20/ }).click();
+  await armed(page);
+  await page.keyboard.press('a');
+  await kept(page);
+  await open(page, `/${job}/rack`);
+  await expect(page.getByText('Every link is proven.')).toBeVisible();
+});
