@@ -11,7 +11,7 @@ const clean = async (page: Page) =>
   expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
 
 test(
-  'the first device by the printed code, a second by a code that is scanned, put out again; and a key',
+  'the first device by the printed code, a second by a code that is scanned, signed out again; and a key',
   { tag: '@laptop' },
   async ({ page, browser }) => {
     await page.goto('/');
@@ -91,14 +91,14 @@ test(
     await expect(bo.getByText('no device')).toBeVisible();
     await page.getByText('What happened: who came in').click();
     const happened = page.getByRole('list', { name: 'What happened' });
-    await expect(happened).toContainText('A device of Bo Tarn was put out, by Ines Rask');
+    await expect(happened).toContainText('A device of Bo Tarn was signed out, by Ines Rask');
     await expect(happened).toContainText('A code was tried and refused');
     await clean(page);
     await phone.goto('/skerry-point/rack');
     await expect(phone).toHaveURL(/\/enter\?then=/);
     await expect(phone.getByText('This device is not let in yet')).toBeVisible();
 
-    // The first device gets a key, is put out, and lets itself in again.
+    // The first device gets a key, is signed out, and lets itself in again.
     const keys = await page.context().newCDPSession(page);
     await keys.send('WebAuthn.enable');
     await keys.send('WebAuthn.addVirtualAuthenticator', {
