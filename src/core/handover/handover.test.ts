@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { gunzipSync } from 'node:zlib';
 import { sha256 } from '@noble/hashes/sha2.js';
 import { ed25519 } from '@noble/curves/ed25519.js';
 import { bytesToHex, hexToBytes, utf8ToBytes } from '@noble/hashes/utils.js';
@@ -137,6 +138,63 @@ describe('a check', () => {
       change(bad);
       expect(verify(bad).ok, name).toBe(false);
     }
+  });
+});
+
+describe('a record of an earlier version', () => {
+  const stored = (name: string): HandoverRecord =>
+    JSON.parse(gunzipSync(readFileSync(new URL(`../../../tests/fixtures/records/${name}.json.gz`, import.meta.url))).toString()) as HandoverRecord; // prettier-ignore
+  const RELEASED = ['0.11.0', '0.12.0', '0.13.0'];
+  it.each(RELEASED)('is not told as altered for the words of this one: %s', (version) => {
+    const old = stored(`plain-${version}`);
+    const told = verify(old, old.log.root);
+    expect([told.ok, told.sure, told.says[0]]).toEqual([true, true, 'This is what was handed over.']);
+    if (version < '0.13') {
+      expect(told.says[1]).toMatch(
+        /^It was made by a version before 0\.14: its results are those of its log/,
+      );
+      expect(told.says.join(' ')).toContain('pulled anew”, its log “');
+    }
+  });
+  it.each(RELEASED)('is held by its log where the rules are stricter now: %s', (version) => {
+    const old = stored(`ruled-${version}`);
+    expect(old.links.find((l) => l.id === 'K1-02')!.result).toBe('pass');
+    const told = verify(old, old.log.root);
+    expect([told.ok, told.sure, told.says[0]]).toEqual([false, false, 'This is what was handed over.']);
+    expect(told.says.join(' ')).toContain('Of K1-02, result: the record says “pass”, its log “provisional”.');
+    expect(verify(old, '0'.repeat(64))).toMatchObject({ ok: false, sure: true });
+  });
+  it('does not pass what was changed in it: a result, an open point, a link taken out', () => {
+    for (const change of [
+      (r: HandoverRecord) => void (r.links.find((l) => l.result === 'pass')!.result = 'fail'),
+      (r: HandoverRecord) => void r.open.pop(),
+      (r: HandoverRecord) => void r.links.pop(),
+    ]) {
+      const bad = stored('plain-0.13.0');
+      change(bad);
+      expect(verify(bad, bad.log.root)).toMatchObject({ ok: false, sure: false });
+    }
+  });
+  it('shows a sentence that is not that of its log, whatever version it says it was made by', () => {
+    for (const madeBy of [undefined, '0.13.0']) {
+      const bad = { ...copy(), madeBy };
+      if (madeBy === undefined) delete bad.madeBy;
+      const link = bad.links.find((l) => l.notRuledOut.length)!;
+      link.notRuledOut.pop();
+      const told = verify(bad, bad.log.root);
+      expect(told.ok).toBe(true);
+      expect(told.says.join(' ')).toMatch(
+        new RegExp(`Of ${link.identifier}, not ruled out: the record says “nothing”`),
+      );
+    }
+    const mine = copy();
+    mine.links.find((l) => l.notRuledOut.length)!.notRuledOut.pop();
+    expect(verify(mine, mine.log.root)).toMatchObject({ ok: false, sure: true });
+  });
+  it('of a later version that cannot be read says which one can', () => {
+    const told = verify({ ...copy(), madeBy: '9.1.0', more: 1 });
+    expect(told).toMatchObject({ ok: false, sure: true });
+    expect(told.says[0]).toMatch(/It was made by version 9\.1\.0, and this is .+: check it with that one\.$/);
   });
 });
 

@@ -55,7 +55,7 @@ export function openPoints(
     const failed = ends('failed');
     const bare = ends('bare');
     const waiting = [...ends('seated'), ...ends('stale')];
-    if (failed.length) say('failed', `${failed.join(' and ')}: ${status.lastReading?.data ? 'the last reading fails' : 'refused by eye'}`); // prettier-ignore
+    if (failed.length) say('failed', `${failed.join(' and ')}: ${ENDS.some((e) => status[e].refused) ? `refused: ${refusals(status)}` : 'the last reading fails'}`); // prettier-ignore
     if (bare.length) say('not-made', bare.join(' and '));
     if (waiting.length) say('unproven', waiting.join(' and '));
     if (ends('provisional').length) say('provisional', status.lastReading?.evidence ?? 'less than asked');
@@ -74,6 +74,10 @@ export function openPoints(
   const rank = (p: OpenPoint) => OPEN_KINDS.indexOf(p.kind);
   return out.sort((a, b) => rank(a) - rank(b));
 }
+
+/** Why ends were refused, each reason once. */
+const refusals = (status: LinkStatus): string =>
+  [...new Set(ENDS.flatMap((e) => (status[e].refused ? [status[e].reason ?? ''] : [])))].join('; ');
 
 /** What is wrong with a link's labels, in words; nothing where one was printed and all that were still hold. */
 function labelled(plan: Planned, printed: PrintedLabels): (link: Link) => string | null {

@@ -16,6 +16,7 @@ import { planOfFile } from '../plan/invariants';
 import { hangsOn, whereabouts } from '../plan/whereabouts';
 import { printedLabels } from '../labels/printed';
 import { project } from '../log/projection';
+import { VERSION } from '../version';
 import { chainOf } from './chain';
 import { OPEN_KINDS, openPoints } from './open-points';
 
@@ -60,6 +61,8 @@ export const linkRecordSchema = z.strictObject({
 export const recordSchema = z.strictObject({
   format: z.literal('gauntlet/record@1'),
   madeAt: instantSchema,
+  /** The version of the program that made it; one before 0.14 did not say. */
+  madeBy: z.string().max(40).optional(),
   job: jobFileSchema.shape.job,
   summary: z.strictObject({
     links: z.number().int(),
@@ -158,6 +161,7 @@ export function recordOf(file: JobFile, madeAt: string): HandoverRecord {
   return {
     format: 'gauntlet/record@1',
     madeAt,
+    madeBy: VERSION,
     job: file.job,
     summary: { links: links.length, pass: count('pass'), provisional: count('provisional'), fail: count('fail'), none: count('none') }, // prettier-ignore
     links,

@@ -1,10 +1,11 @@
-import { canonicalJson } from '../formats/canonical';
 import { jobFileSchema, type JobFile } from '../model/job';
 import type { LogEntry } from '../model/entry';
 import { chainOf, rootTyped, type Chain } from './chain';
 import { recordOf, recordSchema, type HandoverRecord } from './record';
 import { picturesHold } from './pictures';
 import { keyWords, sealHolds } from './seal';
+import { toldOtherwise, type ToldOtherwise } from './told-otherwise';
+import { VERSION } from '../version';
 
 /** What became of a check. `sure` is false where nothing outside the file was held against it. */
 export interface Verified {
@@ -36,7 +37,12 @@ export function verify(body: unknown, typed = '', photos?: ReadonlyMap<string, U
   const format = (body as { format?: unknown } | null)?.format;
   if (format === 'gauntlet/record@1') {
     const parsed = recordSchema.safeParse(body);
-    if (!parsed.success) return no(`This record is not whole: ${parsed.error.issues[0]!.path.join('.')} ${parsed.error.issues[0]!.message}.`); // prettier-ignore
+    const madeBy = (body as { madeBy?: unknown }).madeBy;
+    if (!parsed.success) {
+      const { path, message } = parsed.error.issues[0]!;
+      const by = typeof madeBy === 'string' && madeBy !== VERSION ? ` It was made by version ${madeBy.slice(0, 40)}, and this is ${VERSION}: check it with that one.` : ''; // prettier-ignore
+      return no(`This record is not whole: ${path.join('.')} ${message}.${by}`);
+    }
     return verifyRecord(parsed.data, typed);
   }
   if (format === 'gauntlet/job@1') {
@@ -70,12 +76,42 @@ function verifyRecord(record: HandoverRecord, typed: string): Verified {
     };
   }
   if (now.root !== log.root) return { ok: false, sure: true, says: ['The root in the record is not the root of its log.'], root: now.root, count: now.count }; // prettier-ignore
-  const again = recordOf(file, record.madeAt);
-  for (const part of ['job', 'summary', 'links', 'open'] as const)
-    if (canonicalJson(again[part]) !== canonicalJson(record[part]))
-      return { ok: false, sure: true, says: [`What the record says of its ${part === 'open' ? 'open points' : part} is not what its log says.`], root: now.root, count: now.count }; // prettier-ignore
-  return against(file, typed);
-} // prettier-ignore
+  const { facts, sentences } = toldOtherwise(record, recordOf(file, record.madeAt));
+  const told = { root: now.root, count: now.count };
+  if (record.madeBy === VERSION) {
+    const [first] = [...facts, ...sentences];
+    if (first) return { ok: false, sure: true, says: [`What the record says is not what its log says. ${otherwise(first)}`], ...told }; // prettier-ignore
+    return against(file, typed);
+  }
+  const result = against(file, typed);
+  if (!result.ok || (!facts.length && !sentences.length)) return result;
+  const by = record.madeBy ? `version ${record.madeBy}` : 'a version before 0.14';
+  const held = rootTyped(typed) ? result.says : ['The log in this record agrees with itself.'];
+  if (facts.length)
+    return {
+      ...result,
+      ok: false,
+      sure: false,
+      says: [
+        ...held,
+        `The record was made by ${by}, and ${facts.length === 1 ? 'one thing' : `${facts.length} things`} in it stand otherwise by the rules of this one, ${VERSION}: the rules are stricter now, or somebody changed the record. Go by its log.`,
+        ...facts.slice(0, MOST_SHOWN).map(otherwise),
+      ],
+    };
+  return {
+    ...result,
+    says: [
+      ...result.says,
+      `It was made by ${by}: its results are those of its log, and ${sentences.length === 1 ? 'one sentence is' : `${sentences.length} sentences are`} worded otherwise by this one.`,
+      ...sentences.slice(0, MOST_SHOWN).map(otherwise),
+    ],
+  };
+}
+
+/** Most differences that are shown of a record. */
+const MOST_SHOWN = 5;
+const otherwise = ({ of, record, log }: ToldOtherwise): string =>
+  `Of ${of}: the record says “${record}”, its log “${log}”.`;
 
 /** What the seals in a log say: each has to hold over the log as it was then. A broken one is a file that was changed. */
 function sealsOf(file: JobFile, hashes: readonly string[]): { ok: boolean; says: string[] } {

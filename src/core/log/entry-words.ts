@@ -57,7 +57,9 @@ export function entryWords(e: LogEntry, link: LaidLink | undefined, terms: Words
       return link ? judgeOneEnd(e.data, link).reason : `read from the ${e.data.from} alone`;
     case 'redone':
       return e.data.action === 'repunch'
-        ? `punched again at ${e.data.contacts?.join(', ') || 'its slots'}`
+        ? e.data.contacts?.length === 0
+          ? `put right, no new connector${e.data.note ? `: ${e.data.note}` : ''}`
+          : `punched again at ${e.data.contacts?.join(', ') ?? 'its slots'}`
         : `done again${e.data.connector ? `, ${FAMILY_NAMES[e.data.connector]}` : ''}`;
     case 'repulled':
       return 'cable re-pulled';

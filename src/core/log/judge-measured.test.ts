@@ -9,11 +9,11 @@ import {
   configurationOf,
   electricalFindings,
   judgeMeasured,
-  lengthDoubt,
   type Judged,
   type Terms,
 } from './judge-measured';
 import type { LaidLink } from './laid-link';
+import { lengthDoubt } from './length-doubt';
 
 const file = jobFileSchema.parse(demo);
 const policy: Policy = { ...file.job.policy, evidence: 'wiremap' };

@@ -1,5 +1,4 @@
 import { judgeElectrical, judgeLength, type Finding } from '../electrical/measured';
-import { FROM_MARKS, FROM_PLAN, LEAST_LINK_METRES } from '../electrical/limits';
 import { cableNamed, nvpOfCable } from '../model/cable-named';
 import type { EntryOf } from '../model/entry';
 import type { Link, Part, Policy } from '../model/job';
@@ -11,13 +10,20 @@ import { judge, type Judgement } from '../reading/verdict';
 import { classOf, mediumOf, type ConnectorFamily } from '../wiring/connector';
 import { CLOCK_TOLERANCE_MS } from './effective';
 import type { LaidLink } from './laid-link';
+import { openQuestion } from './length-doubt';
 import { askedOf } from './link-spec';
 import { readMeasured } from './measured';
 
 /** What of a reading entry its judgement stands on. */
 export type Judged = Pick<
   EntryOf<'reading'>['data'],
-  'reading' | 'leadsProvenAt' | 'leadsFailed' | 'electrical' | 'confirmed' | 'calibrationDue'
+  | 'reading'
+  | 'leadsProvenAt'
+  | 'leadsFailed'
+  | 'electrical'
+  | 'confirmed'
+  | 'confirmedAgainst'
+  | 'calibrationDue'
 >;
 /** What a job's readings are judged by: its terms, and its parts, the job's own cables among them. A plan has both. */
 export interface Terms {
@@ -91,27 +97,10 @@ export function electricalFindings(data: Judged, link: Link, parts: readonly Par
 }
 
 /** A verdict made worse, never better. */
-const lowered = (judgement: Judgement, verdict: 'fail' | 'provisional', reason: string): Judgement =>
+export const lowered = (judgement: Judgement, verdict: 'fail' | 'provisional', reason: string): Judgement =>
   judgement.verdict === 'fail' || (judgement.verdict === 'provisional' && verdict === 'provisional')
     ? judgement
     : { ...judgement, verdict, reason };
-
-/** What is odd about a measured length, as a question for who measured it; '' where nothing is. */
-export function lengthDoubt(metres: number, link: LaidLink): string {
-  if (metres < LEAST_LINK_METRES) return `${metres} m is no link: is the remote plugged into the main unit?`;
-  const planned = link.lengthMetres;
-  if (planned === undefined) return '';
-  const error = link.lengthErrorMetres;
-  if (error !== undefined) {
-    const most = Math.max(FROM_MARKS.share * planned, FROM_MARKS.metres) + error;
-    return Math.abs(metres - planned) > most
-      ? `By the marks on its jacket ${planned.toFixed(1)} m, give or take ${error.toFixed(1)} m; measured ${metres} m: is this the right cable?`
-      : '';
-  }
-  return Math.abs(metres - planned) > Math.max(FROM_PLAN.share * planned, FROM_PLAN.metres)
-    ? `Planned ${planned} m, measured ${metres} m: is this the right cable?`
-    : '';
-}
 
 /** A tester with eight lamps says nothing of the shield: the link is good so far. */
 function byShield(judgement: Judgement, link: Link, contacts: number): Judgement {
@@ -138,14 +127,16 @@ function byCalibration(
 }
 
 function byLength(judgement: Judgement, data: Judged, link: LaidLink): Judgement {
-  const metres = data.reading.lengthMetres;
-  if (metres === undefined) return judgement;
-  const found = judgeLength(metres, data.reading.configuration ?? configurationOf(link));
-  if (found.grade === 'over') return lowered(judgement, 'fail', found.text);
-  const doubt = lengthDoubt(metres, link);
-  if (doubt && (metres < LEAST_LINK_METRES || !data.confirmed?.includes('length')))
-    return lowered(judgement, 'provisional', doubt);
-  return found.grade === 'star' && judgement.verdict === 'pass'
+  const own = data.reading.lengthMetres;
+  const metres = own ?? link.measured?.metres;
+  const found =
+    metres === undefined ? null : judgeLength(metres, data.reading.configuration ?? configurationOf(link));
+  // A cable that was measured too long is no shorter for a reading that has no length.
+  if (found?.grade === 'over')
+    return lowered(judgement, own === undefined ? 'provisional' : 'fail', found.text);
+  const question = openQuestion(data, link);
+  if (question) return lowered(judgement, 'provisional', question);
+  return own !== undefined && found?.grade === 'star' && judgement.verdict === 'pass'
     ? { ...judgement, star: true, reason: `${judgement.reason} ${found.text}` }
     : judgement;
 }

@@ -1,11 +1,12 @@
 import { judgeLength } from '../electrical/measured';
 import { LEAST_LINK_METRES } from '../electrical/limits';
-import type { Link } from '../model/job';
 import type { FromOneEnd } from '../model/one-end';
 import type { Measured } from '../model/reading';
 import { CONTACT_PAIRS, ENDS, otherEnd, type ContactPair, type End } from '../wiring/conductors';
 import { listed } from '../wiring/words';
-import { configurationOf, lengthDoubt } from './judge-measured';
+import { configurationOf } from './judge-measured';
+import type { LaidLink } from './laid-link';
+import { lengthDoubt } from './length-doubt';
 
 /** What one end alone tells of a link: never that it is proven. */
 export interface OneEndJudgement {
@@ -24,7 +25,7 @@ const PAIRS_ALIKE = { share: 0.04, metres: 1.2 };
 const NEAR_METRES = 2.5;
 
 /** What a reading with no remote means for its link. */
-export function judgeOneEnd(data: FromOneEnd, link: Link): OneEndJudgement {
+export function judgeOneEnd(data: FromOneEnd, link: LaidLink): OneEndJudgement {
   const { from } = data;
   const at = Object.entries(data.metres ?? {}) as [ContactPair, number][];
   const whole = Math.max(...at.map(([, m]) => m), link.lengthMetres ?? 0);
@@ -59,7 +60,8 @@ export function judgeOneEnd(data: FromOneEnd, link: Link): OneEndJudgement {
       ends: [],
     };
   const found = judgeLength(length, configurationOf(link));
-  if (found.grade === 'over') return { grade: 'fail', reason: found.text, ends: [...ENDS] };
+  if (found.grade === 'over')
+    return { grade: 'fail', reason: found.text, lengthMetres: length, ends: [...ENDS] };
   const doubt = lengthDoubt(length, link);
   if (doubt) return { grade: 'doubt', reason: doubt, lengthMetres: length, ends: [] };
   return {

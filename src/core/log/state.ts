@@ -8,14 +8,16 @@ import { ENDS, otherEnd, type Contact, type End } from '../wiring/conductors';
 import { mediumOf, type ConnectorFamily } from '../wiring/connector';
 import type { TapeFlag } from '../model/tape';
 import { cutBackMm } from './cut-back';
+import { answersAsItself, judgeForLink } from './judge-for-link';
 import { judgeMeasured, type Terms } from './judge-measured';
 import { judgeOneEnd, withLengthOf, type OneEndStatus } from './one-end';
-import { laidLink } from './laid-link';
+import { laidLink, type LaidLink } from './laid-link';
+import { measuredAfter, type MeasuredCable } from './length-doubt';
 import { project, type Projection } from './projection';
 import { threadAfterFail, threadAfterWork, type LoggedMistakes, type Thread } from './thread';
 
 /** Grows with every change of what a state holds or how it is reached: states kept by another version are made anew. */
-export const FOLD_VERSION = 8;
+export const FOLD_VERSION = 9;
 
 /** States of a termination, in the order of the work. */
 export const TERMINATION_STATES = ['bare', 'seated', 'stale', 'provisional', 'proven', 'failed'] as const;
@@ -37,6 +39,8 @@ export interface TerminationStatus {
   /** A read-back found right that still waits for its connector to be seated. */
   readBackWaiting: boolean;
   reason?: string;
+  /** Somebody refused it, by eye or because it answered wrong in a round: it stays failed until it is put right. */
+  refused?: 'eye' | 'answered';
   /** Cable cut off at this end so far, in millimetres. */
   slackTakenMm?: number;
   /** The last thing known of this end is work done on it. */
@@ -72,6 +76,10 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   foundSinceFail?: boolean;
   /** It was mended and reads good, but nobody has written down what was wrong: what it was taken for. */
   untold?: LoggedMistakes;
+  /** Fails that no reading since could see: they stand behind whatever was read later. */
+  unseen?: LastReading[];
+  /** The length last measured of its cable, and what somebody stood by. */
+  measured?: MeasuredCable;
   /** What was learned and done since it first failed; there is none once it reads good. */
   thread?: Thread;
   /** What was seen of it from one end, with no remote, and still holds. */
@@ -207,10 +215,13 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       delete status.exchanged;
       delete status.oneEnd;
       delete status.pulled;
+      delete status.measured;
+      delete status.unseen;
       status.laid = true;
       return;
     case 'rejected':
       fail(status[e.end!], e, e.data.reason);
+      status[e.end!].refused = e.data.answered ? 'answered' : 'eye';
       return;
     case 'read-back':
       status[e.end!].readBackWaiting = e.data.right;
@@ -242,9 +253,9 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       delete status.untold;
       return;
     case 'reading':
-      return proved(status, laidLink(link, status), terms, e);
+      return proved(status, link, terms, e);
     case 'one-end':
-      return seenFromOneEnd(status, laidLink(link, status), terms, e);
+      return seenFromOneEnd(status, link, terms, e);
   }
 }
 
@@ -287,6 +298,7 @@ function workDone(
   t.by = e.by;
   t.at = e.at;
   delete t.reason;
+  delete t.refused;
   if (first && !status.lastReading) return;
   const across = status[otherEnd(end)];
   if (across.state === 'proven' || across.state === 'provisional') across.state = 'stale';
@@ -308,54 +320,53 @@ function fail(t: TerminationStatus, e: Entry, reason: string): void {
   t.reason = reason;
 }
 
-/** Readings of two people within this time that do not agree want one more. Our judgement. */
-const DISPUTE_MS = 2 * 60_000;
-
-/** One end alone proves nothing, but its length completes a reading that has none. */
+/** One end alone proves nothing, but its length completes a reading that has none, and can be at odds with a proof. */
 function seenFromOneEnd(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'one-end'>): void {
-  const judgement = judgeOneEnd(e.data, link);
+  const judgement = judgeOneEnd(e.data, laidLink(link, status));
   status.oneEnd = { ...judgement, entry: e.id, from: e.data.from, at: e.at, by: e.by };
+  if (judgement.lengthMetres !== undefined) status.measured = { metres: judgement.lengthMetres };
   for (const end of judgement.ends) fail(status[end], e, judgement.reason);
   // A link that two people do not agree on is read again: a length settles nothing of that.
   if (status.disputedBy !== undefined) return;
   const last = status.lastReading;
-  if (judgement.grade === 'fail' || !last?.current || ENDS.some((x) => status[x].state !== 'provisional'))
-    return;
+  if (judgement.grade === 'fail' || !last?.current) return;
+  if (judgement.grade === 'doubt' && judgement.lengthMetres !== undefined)
+    return takenBack(status, judgement.reason);
+  if (ENDS.some((x) => status[x].state !== 'provisional')) return;
   proved(status, link, terms, { ...e, kind: 'reading', id: last.entry, at: last.at, by: last.by, data: last.data }); // prettier-ignore
 }
 
 /** Marks read off the jacket after a proof can take it back and never make one: what was measured may be another cable. */
-function heldAgainstMarks(status: LinkStatus, link: Link, terms: Terms): void {
+function heldAgainstMarks(status: LinkStatus, link: LaidLink, terms: Terms): void {
   const last = status.lastReading;
-  if (!last?.current || last.verdict !== 'pass') return;
-  const data = { ...last.data, reading: withLengthOf(last.data.reading, status.oneEnd) };
+  if (!last?.current) return;
+  const { confirmed, ...taken } = last.data;
+  const data = {
+    ...taken,
+    reading: withLengthOf(taken.reading, status.oneEnd),
+    // Whoever stood by the cable before the marks were read did not stand by it against them.
+    ...(confirmed && taken.confirmedAgainst !== undefined ? { confirmed } : {}),
+  };
   const judged = judgeMeasured(data, link, terms, last.at);
-  if (!judged.ok || judged.judgement.verdict === 'pass') return;
-  status.lastReading = { ...last, verdict: 'provisional' };
+  if (judged.ok && judged.judgement.verdict !== 'pass') takenBack(status, judged.judgement.reason);
+}
+
+/** A proof that something learned later speaks against: both ends are good so far, until a reading answers it. */
+function takenBack(status: LinkStatus, reason: string): void {
+  if (status.lastReading?.verdict !== 'pass') return;
+  status.lastReading = { ...status.lastReading, verdict: 'provisional' };
   for (const end of ENDS) {
     const t = status[end];
     if (t.state !== 'proven') continue;
     t.state = 'provisional';
-    t.reason = judged.judgement.reason;
+    t.reason = reason;
   }
 }
 
 function proved(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'reading'>): void {
-  const data = { ...e.data, reading: withLengthOf(e.data.reading, status.oneEnd) };
-  const judged = judgeMeasured(data, link, terms, e.at);
+  const judged = judgeForLink(status, link, terms, e);
   if (!judged.ok) return;
-  const before = status.lastReading;
-  const disputes =
-    before?.verdict === 'fail' &&
-    before.current &&
-    before.by !== e.by &&
-    Date.parse(e.at) - Date.parse(before.at) < DISPUTE_MS;
-  delete status.disputedBy;
-  if (disputes && judged.judgement.verdict === 'pass') {
-    judged.judgement.verdict = 'provisional';
-    status.disputedBy = before.by;
-  }
-  const { judgement } = judged;
+  const { judgement, disputedBy, unseen } = judged;
   status.lastReading = {
     entry: e.id,
     at: e.at,
@@ -365,37 +376,44 @@ function proved(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'readin
     data: e.data,
     current: true,
   };
-  if (judgement.verdict !== 'fail' && status.exchanged) {
-    // A good wire map cannot tell a link from the one it is exchanged with: only the right remote's number can.
-    if (!status.exchanged.mended || e.data.remote === undefined) {
-      status.lastReading = { ...status.lastReading, verdict: 'provisional' };
-      return;
-    }
+  const measured = measuredAfter(e.data, laidLink(link, status));
+  if (measured) status.measured = measured;
+  delete status.disputedBy;
+  if (disputedBy !== undefined) status.disputedBy = disputedBy;
+  if (unseen.length) status.unseen = unseen;
+  else delete status.unseen;
+  if (judgement.verdict === 'fail') return failed(status, e, judgement.reason);
+
+  if (status.exchanged) {
+    if (!answersAsItself(status, e)) return;
     delete status.exchanged;
   }
-  if (judgement.verdict !== 'fail') {
-    delete status.assignedTo;
-    const { thread } = status;
-    const pairs = mediumOf(link.head.connector) === 'twisted-pair';
-    if (thread && pairs && !status.foundSinceFail && thread.redone.length + thread.repunched.length > 0)
-      status.untold = thread.explained;
-    delete status.thread;
-    if (status.traced) status.traced = { ...status.traced, is: 'known' };
-    for (const end of ENDS) {
-      const t = status[end];
-      t.state = judgement.verdict === 'pass' ? 'proven' : 'provisional';
-      delete t.reason;
-      delete t.working;
-      delete t.loggedTwice;
-    }
-    return;
+  delete status.assignedTo;
+  const { thread } = status;
+  const pairs = mediumOf(link.head.connector) === 'twisted-pair';
+  if (thread && pairs && !status.foundSinceFail && thread.redone.length + thread.repunched.length > 0)
+    status.untold = thread.explained;
+  delete status.thread;
+  if (status.traced) status.traced = { ...status.traced, is: 'known' };
+  for (const end of ENDS) {
+    const t = status[end];
+    if (t.refused === 'answered' && e.data.remote !== undefined) delete t.refused;
+    if (t.refused) continue;
+    t.state = judgement.verdict === 'pass' ? 'proven' : 'provisional';
+    if (judgement.verdict === 'pass') delete t.reason;
+    else t.reason = judgement.reason;
+    delete t.working;
+    delete t.loggedTwice;
   }
+}
+
+function failed(status: LinkStatus, e: EntryOf<'reading'>, reason: string): void {
   status.foundSinceFail = false;
   delete status.untold;
   status.thread = threadAfterFail(status.thread, e.data, e.at);
   const blamed = e.data.blame?.length ? e.data.blame : [...ENDS];
   for (const end of ENDS) {
-    if (blamed.includes(end)) fail(status[end], e, judgement.reason);
+    if (blamed.includes(end)) fail(status[end], e, reason);
     else if (status[end].state === 'proven') status[end].state = 'provisional';
   }
 }

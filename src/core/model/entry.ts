@@ -56,11 +56,13 @@ export const ENTRY_DATA = {
     leadsProvenAt: instantSchema.optional(),
     /** These leads failed when they were last held against each other. */
     leadsFailed: z.literal(true).optional(),
-    /** What a person was asked about and stands by: that the cable is this long, so far from its plan. */
+    /** What a person was asked about and stands by: that it is this cable, whatever was measured of it. */
     confirmed: z
       .array(z.enum(['length']))
       .max(4)
       .optional(),
+    /** The length it was held against when somebody stood by it, in metres: planned, or by the marks on the jacket. */
+    confirmedAgainst: z.number().min(0).max(2000).optional(),
     /** What was made sure of before it was taken: port, remote and link; the leads at these ends. */
     known: z
       .strictObject({ checked: z.literal(true).optional(), swapped: z.array(endSchema).max(2).optional() })
@@ -125,7 +127,11 @@ export const ENTRY_DATA = {
     boxMetres: z.number().min(0.1).max(2000).optional(),
   }),
   /** A person refuses an end by eye, whatever a tester says. */
-  rejected: z.strictObject({ reason: z.string().min(1).max(400) }),
+  rejected: z.strictObject({
+    reason: z.string().min(1).max(400),
+    /** It answered wrong in a round, which a numbered remote can put right: nobody saw a defect. */
+    answered: z.literal(true).optional(),
+  }),
   /** What was found to be wrong once it was opened up. */
   found: z.strictObject({
     mistakes: z.array(mistakeSchema).min(1).max(8),

@@ -44,7 +44,7 @@
     tester: job.tester.name,
     ...session.leads.stamp,
   });
-  const judged = $derived(problem ? null : judgeOneEnd(data, link));
+  const judged = $derived(problem ? null : judgeOneEnd(data, session.laid));
 
   function log(): void {
     job.log.write(

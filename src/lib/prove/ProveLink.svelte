@@ -300,7 +300,9 @@
         >Read again <kbd class="hidden key lg:inline">PgDn</kbd></button
       >
       {#if session.lengthMayStand}
-        <button class="act" onclick={() => session.confirm('length')}>It is this cable, and this long</button>
+        <button class="act" onclick={() => session.confirm('length')}
+          >It is this cable{session.length.trim() ? ', and this long' : ''}</button
+        >
       {/if}
     {:else if followed && judgement && !failing && !session.problem}
       <button class="act act-now text-lg" data-main-action onclick={() => session.log()}

@@ -28,12 +28,13 @@ export interface ReadingDraft {
   joins: NonNullable<Measured['joins']> | null;
   nvp: number | null;
   confirmed: ('length' | 'all-open')[];
+  stoodAgainst: number | null;
   /** Walk of the logged fail that this is, shown again; '' for a reading of its own. */
   shownAgain: string;
 }
 
 /** Of what shape a kept draft is: one of another shape, or of none, is not whole. Change it with `ReadingDraft`. */
-const SHAPE = 4;
+const SHAPE = 5;
 
 const keyOf = (job: string, link: string) => `gauntlet:reading:${job}:${link}`;
 
@@ -80,6 +81,7 @@ export function draftOf(data: EntryOf<'reading'>['data']): ReadingDraft {
     joins: reading.joins ?? null,
     nvp: reading.nvp ?? null,
     confirmed: data.confirmed?.includes('length') ? ['length'] : [],
+    stoodAgainst: data.confirmedAgainst ?? null,
     shownAgain: '',
   };
 }

@@ -3,10 +3,9 @@ import { endName } from '$core/model/end-name';
 import { goto } from '$app/navigation';
 import { leaving } from '$lib/controls/keys';
 import { LEAST_LINK_METRES } from '$core/electrical/limits';
-import { judgeMeasured, lengthDoubt } from '$core/log/judge-measured';
+import { judgeForLink } from '$core/log/judge-for-link';
 import { specOf } from '$core/log/link-spec';
 import { readMeasured } from '$core/log/measured';
-import { withLengthOf } from '$core/log/one-end';
 import { diagnoseInputFor, leadsAt, throughSameLeads } from '$core/diagnose/ask';
 import { blameOf } from '$core/diagnose/blame';
 import type { DiagnoseInput, Look, Diagnosis, Explanation, LookAnswer } from '$core/diagnose/types';
@@ -69,6 +68,8 @@ export class ProveSession {
   forAnother = $state<{ label: string; link: Link | undefined } | null>(null);
   /** What a person was asked about and stands by. */
   confirmed = $state.raw<readonly ('length' | 'all-open')[]>([]);
+  /** The length it was held against when somebody stood by it. */
+  private stoodAgainst = $state<number | null>(null);
   /** Length as it is typed, in metres. */
   length = $state('');
   configuration = $state<Configuration | null>(null);
@@ -132,6 +133,7 @@ export class ProveSession {
     this.joins = d.joins ?? undefined;
     this.nvp = d.nvp ?? undefined;
     this.confirmed = d.confirmed;
+    this.stoodAgainst = d.stoodAgainst;
     this.shownAgain = d.shownAgain;
   }
   /** The reading as it is entered so far. */
@@ -153,6 +155,7 @@ export class ProveSession {
     joins: this.joins ?? null,
     nvp: this.nvp ?? null,
     confirmed: [...this.confirmed],
+    stoodAgainst: this.stoodAgainst,
     shownAgain: this.shownAgain,
   }));
   /** Nothing has been entered that a reload could lose. */
@@ -269,7 +272,12 @@ export class ProveSession {
     ...this.leads.stamp,
     ...this.testerStamp,
     ...(this.electrical ? { electrical: this.electrical } : {}),
-    ...(this.confirmed.includes('length') ? { confirmed: ['length' as const] } : {}),
+    ...(this.confirmed.includes('length')
+      ? {
+          confirmed: ['length' as const],
+          ...(this.stoodAgainst === null ? {} : { confirmedAgainst: this.stoodAgainst }),
+        }
+      : {}),
   }));
   /** What it is read with: a simulated tester, the one on the line, or the one in hand. */
   private readonly testerStamp = $derived.by(() =>
@@ -279,26 +287,26 @@ export class ProveSession {
   readonly laid = $derived.by(() => laidLink(this.link, this.job.statusOf(this.link.id)));
   private readonly judging = $derived.by(() =>
     this.read?.ok && this.measured && typeof this.lengthRead !== 'string'
-      ? judgeMeasured(
-          { reading: withLengthOf(this.measured, this.job.statusOf(this.link.id).oneEnd), ...this.judged },
-          this.laid,
-          this.job.plan,
-          new Date().toISOString(),
-        )
+      ? judgeForLink(this.job.statusOf(this.link.id), this.link, this.job.plan, {
+          at: new Date().toISOString(),
+          by: this.job.here.me,
+          data: {
+            reading: this.measured,
+            ...this.judged,
+            ...(this.remote === undefined ? {} : { remote: this.remote }),
+          },
+        })
       : null,
   );
   readonly judgement = $derived.by((): Judgement | null =>
     this.judging?.ok ? this.judging.judgement : null,
   );
   /** What is odd about the length, as a question, until somebody stands by it. */
-  readonly askAboutLength = $derived.by(() => {
-    const metres = this.measured?.lengthMetres;
-    if (metres === undefined || this.confirmed.includes('length') || this.judgement?.verdict === 'fail')
-      return '';
-    return lengthDoubt(metres, this.laid);
-  });
+  readonly askAboutLength = $derived.by(() => (this.judging?.ok ? this.judging.question : ''));
   /** A length that no installed link has is nobody's to stand by. */
-  readonly lengthMayStand = $derived.by(() => (this.measured?.lengthMetres ?? 0) >= LEAST_LINK_METRES);
+  readonly lengthMayStand = $derived.by(
+    () => this.measured?.lengthMetres === undefined || this.measured.lengthMetres >= LEAST_LINK_METRES,
+  );
   /** Nothing answers at all: more often the wrong port or a missing remote than a failure. */
   readonly askAboutAllOpen = $derived.by(
     () =>
@@ -571,6 +579,7 @@ export class ProveSession {
     this.electrical = undefined;
     this.valueProblem = '';
     this.confirmed = [];
+    this.stoodAgainst = null;
     this.forAnother = null;
     this.from = this.job.tester.mainUnit;
     this.guard.shown();
@@ -578,6 +587,7 @@ export class ProveSession {
 
   /** Somebody stands by what was asked about. */
   confirm(what: 'length' | 'all-open'): void {
+    if (what === 'length') this.stoodAgainst = this.laid.lengthMetres ?? null;
     this.confirmed = [...this.confirmed, what];
   }
 

@@ -72,6 +72,16 @@
       `${link.label}: ${link.cord ? 'cord cut again' : 'cable re-pulled'}, both ends bare.`,
     );
   }
+  /** What was refused by eye is put right often enough without a cut: a plate, a latch, a label. */
+  function putRight(end: End): void {
+    job.log.write(
+      link.id,
+      'redone',
+      { action: 'repunch', contacts: [] },
+      end,
+      `${link.label} ${endName(link, end)}: put right, to be read again.`,
+    );
+  }
   function done(end: End, action: 'redo' | 'repunch'): void {
     const scheme = specOf(link, job.plan.policy)[end].scheme;
     if (action === 'repunch')
@@ -164,6 +174,11 @@
       />
     {/if}
     {#each failed as end, i (end)}
+      {#if status[end].refused === 'eye'}
+        <button class="act" onclick={() => putRight(end)}
+          >{endName(link, end)}: put right, no new connector</button
+        >
+      {/if}
       {#if wayOf(end) === 're-pull'}
         <p class="border-2 border-wrong p-2">{saidOf(link, `The ${end} cannot`)} be done once more.</p>
       {:else if wayOf(end) === 'repunch'}

@@ -1,5 +1,4 @@
 import { forget, recall, remember } from '$lib/device/small';
-import { laidLink } from '$core/log/laid-link';
 import { mediumOf } from '$core/wiring/connector';
 import { evidenceCovers, type Evidence } from '$core/model/evidence';
 import type { Link, Space } from '$core/model/job';
@@ -9,7 +8,7 @@ import { wrongPorts, type Hands, type Placed, type RoundPlan } from '$core/surve
 import { LeadsInHand } from '$lib/leads/hand.svelte';
 import type { OpenJob } from '$lib/job/open-job.svelte';
 import { SimulatedTester } from '$lib/testers/simulated';
-import { judgeMeasured } from '$core/log/judge-measured';
+import { judgeForLink } from '$core/log/judge-for-link';
 import type { Measured } from '$core/model/reading';
 import { PressGuard } from '$lib/controls/press-guard.svelte';
 import { NOT_PLANNED, planInWorker, roomsOf } from './plan';
@@ -174,7 +173,7 @@ export class RoundSession {
     if (!next || !this.guard.take()) return;
     const link = this.job.plan.link(next.link)!;
     const with_ = this.job.plan.link(round?.placed.find((p) => p.remote === other)?.link)?.label;
-    this.job.log.write(link.id, 'rejected', { reason: `remotes ${next.remote} and ${other} both answer: joined with ${with_ ?? 'another cable'}` }, 'head', `${link.label}: two answer, to be done again.`); // prettier-ignore
+    this.job.log.write(link.id, 'rejected', { reason: `remotes ${next.remote} and ${other} both answer: joined with ${with_ ?? 'another cable'}`, answered: true }, 'head', `${link.label}: two answer, to be done again.`); // prettier-ignore
     this.guard.shown();
     this.save();
   }
@@ -184,7 +183,7 @@ export class RoundSession {
     const { next } = this;
     if (!next || !this.guard.take()) return;
     const link = this.job.plan.link(next.link)!;
-    this.job.log.write(link.id, 'rejected', { reason: 'answers with a remote that is not in this round' }, 'head', `${link.label}: answers elsewhere, to be done again.`); // prettier-ignore
+    this.job.log.write(link.id, 'rejected', { reason: 'answers with a remote that is not in this round', answered: true }, 'head', `${link.label}: answers elsewhere, to be done again.`); // prettier-ignore
     this.guard.shown();
     this.save();
   }
@@ -238,12 +237,11 @@ export class RoundSession {
       remote,
       ...this.leads.stamp,
     };
-    const judged = judgeMeasured(
+    const judged = judgeForLink(this.job.statusOf(link.id), link, this.job.plan, {
+      at: new Date().toISOString(),
+      by: this.job.here.me,
       data,
-      laidLink(link, this.job.statusOf(link.id)),
-      this.job.plan,
-      new Date().toISOString(),
-    );
+    });
     const verdict = judged.ok ? judged.judgement.verdict : 'fail';
     this.job.log.write(link.id, 'reading', data, undefined, `${link.label}: ${verdict} logged.`);
     this.job.log.watchForPattern();

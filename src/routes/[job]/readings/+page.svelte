@@ -1,6 +1,7 @@
 <script lang="ts">
   import Search from '$lib/controls/Search.svelte';
   import { joinReadings, type ReadingsFiles } from '$core/formats/readings-files';
+  import { judgeForLink } from '$core/log/judge-for-link';
   import { laidLink } from '$core/log/laid-link';
   import { compareInstants } from '$core/log/effective';
   import { localTime } from '$lib/controls/time';
@@ -72,6 +73,12 @@
     if (at && work.some((w) => compareInstants(at, w) < 0))
       return 'taken before the last work on this link: it proves nothing of that';
     if (r.double) return `the link stands in line ${r.double} too: the later reading counts`;
+    const so = judgeForLink(status, r.link, job.plan, {
+      at: at ?? new Date().toISOString(),
+      by: r.by ?? job.here.me,
+      data: { reading: r.measured },
+    });
+    if (r.verdict === 'pass' && so.ok && so.judgement.verdict !== 'pass') return so.judgement.reason;
     return at ? '' : 'no time: it counts as taken now';
   }
   /** The same walk of the same link at the same time is the same reading. */

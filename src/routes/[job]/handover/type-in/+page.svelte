@@ -2,8 +2,7 @@
   import Choice from '$lib/controls/Choice.svelte';
   import { untrack } from 'svelte';
   import { readTypedLine } from '$core/handover/typed-sheet';
-  import { laidLink } from '$core/log/laid-link';
-  import { judgeMeasured } from '$core/log/judge-measured';
+  import { judgeForLink } from '$core/log/judge-for-link';
   import { specOf } from '$core/log/link-spec';
   import { endName } from '$core/model/end-name';
   import type { Link } from '$core/model/job';
@@ -63,7 +62,7 @@
       if (line.walk === undefined) return { ...row, text, line, says: said, wrong: false };
       if (job.tester.shows === null)
         return { ...row, text, line, says: 'say first which tester read it', wrong: true };
-      const judged = judgeMeasured(job.tester.told(line.walk), laidLink(row.link, job.statusOf(row.link.id)), job.plan, takenAt || new Date().toISOString()); // prettier-ignore
+      const judged = judgeForLink(job.statusOf(row.link.id), row.link, job.plan, { data: job.tester.told(line.walk), at: takenAt || new Date().toISOString(), by }); // prettier-ignore
       const verdict = judged.ok ? `${judged.judgement.verdict}: ${judged.judgement.reason}` : judged.message;
       return { ...row, text, line, says: [said, verdict].filter(Boolean).join('; '), wrong: !judged.ok };
     }),

@@ -1,0 +1,180 @@
+import { describe, expect, it } from 'vitest';
+import demo from '../../../demo/skerry-point.json';
+import type { Entry, EntryKind, EntryOf } from '../model/entry';
+import { jobFileSchema, type Link } from '../model/job';
+import type { Evidence } from '../model/evidence';
+import type { End } from '../wiring/conductors';
+import { judgeForLink } from './judge-for-link';
+import { foldLink } from './state';
+
+const file = jobFileSchema.parse(demo);
+const planned: Link = { ...file.links.find((l) => l.id === 'K1-01')!, lengthMetres: 30, evidence: 'wiremap' };
+const terms = { policy: { ...file.job.policy, leadHours: undefined }, parts: [] };
+
+type What = { [K in EntryKind]?: EntryOf<K>['data'] } & { end?: End; by?: string };
+/** A log of one link, an entry each eleven minutes. */
+const logOf = (...whats: What[]): Entry[] =>
+  whats.map(({ end, by = 'ines', ...what }, n) => {
+    const [[kind, data]] = Object.entries(what) as [[EntryKind, unknown]];
+    const at = new Date(Date.UTC(2026, 10, 4, 9, 11 * n)).toISOString();
+    return { id: `00000000-0000-7000-8000-${String(n + 1).padStart(12, '0')}`, job: file.job.id, link: planned.id, at, by, kind, data, ...(end ? { end } : {}) } as Entry; // prettier-ignore
+  });
+const after = (link: Link, ...whats: What[]) => foldLink(link, terms, logOf(...whats));
+const read = (reading: object, more: object = {}): What => ({ reading: { reading: { walk: '12345678', splits: [], evidence: 'wiremap', ...reading }, ...more } as never }); // prettier-ignore
+const good = read({});
+const long = (lengthMetres: number, more: object = {}) =>
+  read({ evidence: 'wiremap-length', lengthMetres }, more);
+const states = (s: ReturnType<typeof after>) => [s.head.state, s.tail.state];
+const PROVEN = ['proven', 'proven'];
+const SO_FAR = ['provisional', 'provisional'];
+
+describe('a question about the length of a cable', () => {
+  it('is not answered by a reading that has none', () => {
+    expect(states(after(planned, long(80)))).toEqual(SO_FAR);
+    const again = after(planned, long(80), good);
+    expect(states(again)).toEqual(SO_FAR);
+    expect(again.head.reason).toBe('Planned 30 m, measured 80 m: is this the right cable?');
+    expect(states(after(planned, good))).toEqual(PROVEN);
+  });
+  it('is answered by a length that goes with the plan, by somebody who stands by the cable, by a re-pull', () => {
+    expect(states(after(planned, long(80), long(30)))).toEqual(PROVEN);
+    expect(states(after(planned, long(80), long(30), good))).toEqual(PROVEN);
+    const stands = { confirmed: ['length'], confirmedAgainst: 30 };
+    expect(states(after(planned, long(80, stands)))).toEqual(PROVEN);
+    expect(states(after(planned, long(80, stands), good))).toEqual(PROVEN);
+    expect(states(after(planned, long(80), read({}, stands)))).toEqual(PROVEN);
+    expect(states(after(planned, long(80), read({}, stands), good))).toEqual(PROVEN);
+    expect(states(after(planned, long(80), { repulled: {} }, good))).toEqual(PROVEN);
+  });
+  it('falls away where the plan is corrected to what was measured, and is asked anew where it is not', () => {
+    const at = (lengthMetres: number) => ({ ...planned, lengthMetres });
+    const stood = long(80, { confirmed: ['length'], confirmedAgainst: 30 });
+    expect(states(after(at(80), long(80), good))).toEqual(PROVEN);
+    expect(states(after(at(50), stood))).toEqual(SO_FAR);
+    expect(states(after(at(50), stood, good))).toEqual(SO_FAR);
+  });
+  it('is stood by against what was known then: marks that are read later ask anew', () => {
+    const marks: What = { pulled: { metres: 45, errorMetres: 0.5 } };
+    for (const stands of [
+      { confirmed: ['length'], confirmedAgainst: 30 },
+      // As an earlier version wrote it.
+      { confirmed: ['length'] },
+    ]) {
+      expect(states(after(planned, long(80, stands), marks))).toEqual(SO_FAR);
+      expect(states(after(planned, long(80, stands), marks, good))).toEqual(SO_FAR);
+    }
+    // The same word given on a device that had not heard of the marks.
+    expect(states(after(planned, marks, long(80, { confirmed: ['length'], confirmedAgainst: 30 })))).toEqual(SO_FAR); // prettier-ignore
+    expect(states(after(planned, marks, long(80, { confirmed: ['length'], confirmedAgainst: 45 })))).toEqual(PROVEN); // prettier-ignore
+    expect(states(after(planned, marks, long(80, { confirmed: ['length'] })))).toEqual(PROVEN);
+  });
+  it('is left alone by what is no length of the cable: a remote left in the tester, a reading over a break', () => {
+    expect(states(after(planned, long(80), long(0.2), good))).toEqual(SO_FAR);
+    expect(states(after(planned, long(0.2), good))).toEqual(PROVEN);
+    const broken = read({ evidence: 'wiremap-length', walk: '123-5678', lengthMetres: 12 });
+    expect(states(after(planned, broken, { redone: { action: 'redo' } as never, end: 'tail' }, good))).toEqual(PROVEN); // prettier-ignore
+  });
+  it('is asked of what was measured from one end as well, and takes a proof back', () => {
+    const metres = (m: number) => ({ '12': m, '36': m, '45': m, '78': m });
+    const seen = (m: number): What => ({ 'one-end': { from: 'head', joins: [], metres: metres(m) } });
+    const doubted = after(planned, good, seen(80));
+    expect([states(doubted), doubted.lastReading!.verdict]).toEqual([SO_FAR, 'provisional']);
+    expect(states(after(planned, good, seen(80), good))).toEqual(SO_FAR);
+    expect(states(after(planned, good, seen(80), long(30)))).toEqual(PROVEN);
+    expect(states(after(planned, good, seen(30)))).toEqual(PROVEN);
+    // No more than a lead is no length of this cable.
+    expect(states(after(planned, good, seen(0.3)))).toEqual(PROVEN);
+    const { lengthMetres: _, ...unplanned } = planned;
+    expect(states(after(unplanned, seen(150), good))).toEqual(SO_FAR);
+  });
+});
+
+describe('a fail by more evidence than is read later', () => {
+  const { lengthMetres: _, ...unplanned } = planned;
+  it.each<[string, What, What, What]>([
+    ['too long', long(120), good, long(40)],
+    ['split pairs', read({ splits: ['36', '45'] }), read({ splits: undefined, evidence: 'continuity' }), good],
+    ['the tester’s own result', read({ evidence: 'certification', lengthMetres: 40, result: { says: 'fail' } }), read({ evidence: 'qualification', lengthMetres: 40, result: { says: 'pass' } }), read({ evidence: 'certification', lengthMetres: 40, result: { says: 'pass' } })],
+    ['a loop over its limit', read({}, { electrical: { loopOhms: { '12': 60 } } }), read({}, { electrical: { celsius: 20 } }), read({}, { electrical: { loopOhms: { '12': 4 } } })],
+  ])('stands behind it until what found it says otherwise: %s', (_name, fail, blind, sees) => {
+    const link = { ...unplanned, evidence: 'continuity' as Evidence };
+    expect(states(after(link, fail))).toEqual(['failed', 'failed']);
+    const so = after(link, fail, blind);
+    expect([states(so), so.unseen?.length]).toEqual([SO_FAR, 1]);
+    expect(so.head.reason).toMatch(/cannot see|is over/);
+    // However often, and whatever was done at an end or fails for another reason meanwhile.
+    expect(states(after(link, fail, blind, blind))).toEqual(SO_FAR);
+    const redone: What = { redone: { action: 'redo' } as never, end: 'tail' };
+    expect(states(after(link, fail, redone, blind))).toEqual(SO_FAR);
+    const open = read({ walk: '12345-78', evidence: 'continuity', splits: undefined });
+    expect(states(after(link, fail, open, redone, blind))).toEqual(SO_FAR);
+    const answered = after(link, fail, blind, sees);
+    expect([states(answered), answered.unseen]).toEqual([PROVEN, undefined]);
+    expect(states(after(link, fail, sees, blind))).toEqual(PROVEN);
+    expect(states(after(link, fail, blind, { repulled: {} }, blind))).toEqual(PROVEN);
+  }); // prettier-ignore
+  it('is no matter where the lesser reading sees it: an open shows to every tester', () => {
+    const link = { ...unplanned, evidence: 'continuity' as Evidence };
+    const open = read({ walk: '12345-78', evidence: 'wiremap-length', lengthMetres: 30 });
+    expect(states(after(link, open, read({ splits: undefined, evidence: 'continuity' })))).toEqual(PROVEN);
+  });
+  it('is several at once where each was found by something of its own', () => {
+    const link = { ...unplanned, evidence: 'continuity' as Evidence };
+    const blind = read({ splits: undefined, evidence: 'continuity' });
+    const ohms = read({}, { electrical: { loopOhms: { '12': 60 } } });
+    const both = after(link, ohms, long(120), blind);
+    expect(both.unseen).toHaveLength(2);
+    expect(states(after(link, ohms, long(120), blind, long(40)))).toEqual(SO_FAR);
+    expect(states(after(link, ohms, long(120), blind, long(40), read({}, { electrical: { loopOhms: { '12': 4 } } })))).toEqual(PROVEN); // prettier-ignore
+  });
+});
+
+describe('an end that somebody refused', () => {
+  const refused: What = { rejected: { reason: 'plate loose' }, end: 'tail' };
+  it('stays so whatever a tester says, until it is put right and read again', () => {
+    const read = after(planned, good, refused, good);
+    expect([states(read), read.tail.reason]).toEqual([['provisional', 'failed'], 'plate loose']);
+    const right: What = { redone: { action: 'repunch', contacts: [] } as never, end: 'tail' };
+    expect(states(after(planned, good, refused, right))).toEqual(['stale', 'stale']);
+    expect(states(after(planned, good, refused, right, good))).toEqual(PROVEN);
+    expect(states(after(planned, good, refused, { ...right, end: 'head' }, good))).toEqual(['provisional', 'failed']); // prettier-ignore
+  });
+  it('that only answered wrong in a round is cleared by a numbered remote in its own outlet, one refused by eye is not', () => {
+    const stranger: What = { rejected: { reason: 'answers elsewhere', answered: true }, end: 'head' };
+    const remote = read({}, { remote: 3 });
+    expect(states(after(planned, stranger, good))).toEqual(['failed', 'provisional']);
+    expect(states(after(planned, stranger, remote))).toEqual(PROVEN);
+    expect(states(after(planned, refused, remote))).toEqual(['provisional', 'failed']);
+  });
+});
+
+describe('the form', () => {
+  const at = '2026-11-04T12:00:00.000Z';
+  const says = (whats: What[], next: What, by = 'ines') =>
+    judgeForLink(after(planned, ...whats), planned, terms, { at, by, data: next.reading! });
+  it('says of a reading what the log will, and why', () => {
+    const told: [What[], What, string, RegExp][] = [
+      [[], good, 'pass', /^Every contact answers/],
+      [[long(80)], good, 'provisional', /is this the right cable/],
+      [[long(120)], good, 'provisional', /a wiremap with length found a fail that a wiremap cannot see|over/],
+      [[{ rejected: { reason: 'plate loose' }, end: 'tail' }], good, 'provisional', /the tail was refused \(plate loose\)/],
+      [[{ exchanged: { with: 'K1-02' } as never }], good, 'provisional', /exchanged with/],
+    ]; // prettier-ignore
+    for (const [before, next, verdict, reason] of told) {
+      const judged = says(before, next);
+      expect(judged).toMatchObject({
+        ok: true,
+        judgement: { verdict, reason: expect.stringMatching(reason) },
+      });
+      expect(after(planned, ...before, next).lastReading!.verdict).toBe(verdict);
+    }
+  });
+  it('names who read a fail just before, and nobody where it was oneself or some time ago', () => {
+    const fail = read({ walk: '12345-78' });
+    const soon = (by: string, ms: number) =>
+      judgeForLink(after(planned, fail), planned, terms, { at: new Date(Date.UTC(2026, 10, 4, 9) + ms).toISOString(), by, data: good.reading! }); // prettier-ignore
+    expect(soon('bo', 119_000)).toMatchObject({ disputedBy: 'ines', judgement: { verdict: 'provisional' } });
+    expect(soon('bo', 120_000)).not.toHaveProperty('disputedBy');
+    expect(soon('ines', 1000)).not.toHaveProperty('disputedBy');
+  });
+});

@@ -1,0 +1,115 @@
+import type { EntryOf } from '../model/entry';
+import type { Link } from '../model/job';
+import { evidenceCovers } from '../model/evidence';
+import { EVIDENCE_WORDS, type Judgement } from '../reading/verdict';
+import { ENDS } from '../wiring/conductors';
+import { judgeMeasured, lowered, type Judged, type Terms } from './judge-measured';
+import { laidLink } from './laid-link';
+import { openQuestion } from './length-doubt';
+import { withLengthOf } from './one-end';
+import type { LastReading, LinkStatus } from './state';
+
+/** A reading of a link as it is about to be logged, or as a log has it. */
+export type ReadingOfLink = Pick<EntryOf<'reading'>, 'at' | 'by'> & {
+  data: Judged & Pick<EntryOf<'reading'>['data'], 'remote'>;
+};
+
+/** What a reading means for a link as it stands, or the sentence that says why it cannot be read. */
+export type JudgedForLink =
+  | {
+      ok: true;
+      judgement: Judgement;
+      /** What is to be asked of the cable's length before it passes; '' where nothing is, or where it fails anyway. */
+      question: string;
+      /** Who read a fail of it just before; only where this one would pass. */
+      disputedBy?: string;
+      /** Fails that stand behind it: a reading of this kind cannot see what they were. */
+      unseen: LastReading[];
+    }
+  | { ok: false; message: string };
+
+/** Readings of two people within this time that do not agree want one more. Our judgement. */
+const DISPUTE_MS = 2 * 60_000;
+
+/**
+ * Judges a reading by itself and by what the log knows of its link: the one rule of the form and of the state. What is
+ * known can take a pass away and gives none: a length measured from one end, a fail that this kind of reading is blind
+ * to, an end that somebody refused by eye, two people who do not agree, a link that was exchanged with another.
+ *
+ * @example
+ * judgeForLink(status, link, plan, { data, at, by }).judgement.verdict // what `foldLink` will make of it
+ */
+export function judgeForLink(status: LinkStatus, link: Link, terms: Terms, e: ReadingOfLink): JudgedForLink {
+  const data = { ...e.data, reading: withLengthOf(e.data.reading, status.oneEnd) };
+  const laid = laidLink(link, status);
+  const judged = judgeMeasured(data, laid, terms, e.at);
+  if (!judged.ok) return judged;
+  let { judgement } = judged;
+  const last = status.lastReading;
+  const fails = [...(status.unseen ?? []), ...(last?.verdict === 'fail' ? [last] : [])];
+  const unseen = fails.filter((failed) => !sees(data, failed, status, link, terms));
+  if (judgement.verdict === 'fail') return { ok: true, judgement, question: '', unseen };
+
+  const lower = (reason: string) => (judgement = lowered(judgement, 'provisional', reason));
+  if (unseen.length)
+    lower(
+      `Good so far: ${EVIDENCE_WORDS[unseen[0]!.evidence]} found a fail that ${EVIDENCE_WORDS[judgement.evidence]} cannot see. Read it again by what found it.`,
+    );
+
+  for (const end of ENDS) {
+    const { refused, reason } = status[end];
+    if (refused && !(refused === 'answered' && e.data.remote !== undefined))
+      lower(
+        `Good so far: the ${end} was refused (${reason}), which no tester takes back. Put it right first.`,
+      );
+  }
+
+  const before = last?.verdict === 'fail' && last.current && last.by !== e.by ? last : undefined;
+  const disputed = before && Date.parse(e.at) - Date.parse(before.at) < DISPUTE_MS;
+  const disputedBy = disputed && judgement.verdict === 'pass' ? before.by : undefined;
+  if (disputedBy !== undefined)
+    lower('Good so far: somebody else read a fail just before. Read it once more.');
+
+  // A good wire map cannot tell a link from the one it is exchanged with: only the right remote's number can.
+  if (status.exchanged && !answersAsItself(status, e))
+    lower('Good so far: a wire map cannot tell it from the link it was exchanged with.');
+  return {
+    ok: true,
+    judgement,
+    question: openQuestion(data, laid),
+    ...(disputedBy === undefined ? {} : { disputedBy }),
+    unseen,
+  };
+}
+
+/** Whether a link that was exchanged is shown to be itself again: mended, and answered by a numbered remote. */
+export const answersAsItself = (status: LinkStatus, e: ReadingOfLink): boolean =>
+  Boolean(status.exchanged?.mended) && e.data.remote !== undefined;
+
+/**
+ * Whether a reading would have shown what an earlier one failed by: that one, with nothing in it but what this one
+ * looked at, would still be a fail.
+ */
+function sees(now: Judged, failed: LastReading, status: LinkStatus, link: Link, terms: Terms): boolean {
+  const { splits, lengthMetres, result, evidence, ...walk } = failed.data.reading;
+  const seen = now.reading;
+  const values = Object.fromEntries(
+    Object.entries(failed.data.electrical ?? {}).filter(([what]) =>
+      Object.hasOwn(now.electrical ?? {}, what),
+    ),
+  );
+  const shown: Judged = {
+    reading: {
+      ...walk,
+      ...(seen.evidence && { evidence: seen.evidence }),
+      ...(seen.splits && splits && { splits }),
+      ...(seen.lengthMetres !== undefined && lengthMetres !== undefined && { lengthMetres }),
+      ...(seen.result &&
+        result &&
+        evidenceCovers(seen.evidence ?? 'continuity', evidence ?? 'continuity') && { result }),
+    },
+    ...(Object.keys(values).length ? { electrical: values } : {}),
+  };
+  const judged = judgeMeasured(shown, laidLink(link, { pulled: status.pulled }), terms, failed.at);
+  return judged.ok && judged.judgement.verdict === 'fail';
+}

@@ -1,0 +1,2 @@
+/** The version of this program, as it is released. */
+export { version as VERSION } from '../../package.json';
