@@ -137,12 +137,16 @@ if (imported.status !== 201) throw new Error(await imported.text());
 const clients = Array.from({ length: CLIENTS }, (_, i) => client(demo.crew[i % demo.crew.length]!.id));
 const began = Date.now();
 let kills = 0;
-for (; kills < KILLS && !enough; kills++) {
-  const full = kills % FULL.every === FULL.every - 1;
+async function kill(): Promise<void> {
+  server.kill('SIGKILL');
+  await new Promise((done) => server.once('exit', done));
+  kills++;
+}
+for (let life = 0; kills < KILLS && !enough; life++) {
+  const full = life % FULL.every === FULL.every - 1;
   const fullBefore = seen.full;
   if (full) {
-    server.kill('SIGKILL');
-    await new Promise((done) => server.once('exit', done));
+    await kill();
     server = start(Math.ceil(random() * FULL.roomKb));
     await up();
   }
@@ -155,15 +159,17 @@ for (; kills < KILLS && !enough; kills++) {
     // No room: nothing more will be acknowledged in this life.
     else if (full && seen.full > fullBefore && Date.now() - since > FULL.quietMs) break;
   }
-  server.kill('SIGKILL');
-  await new Promise((done) => server.once('exit', done));
+  await kill();
   server = start();
   await up();
+  if (kills % 100 < 2)
+    console.error(
+      `${kills} kills, ${acknowledged.size} acknowledged, ${Math.round((Date.now() - began) / 1000)} s`,
+    );
 }
 over = true;
 await Promise.all(clients);
-server.kill('SIGKILL');
-await new Promise((done) => server.once('exit', done));
+await kill();
 
 const sqlite = new BetterSqlite(file, { readonly: true });
 const ids = (sqlite.prepare('select id from entry').all() as { id: string }[]).map((r) => r.id);

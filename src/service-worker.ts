@@ -3,6 +3,7 @@
 /// <reference lib="webworker" />
 /// <reference types="@sveltejs/kit" />
 import { build, files, version } from '$service-worker';
+import { JOBS } from './lib/device/stores';
 
 /**
  * Keeps the program, and every job that was opened once, on this device: any of its screens starts cold with the server
@@ -10,7 +11,6 @@ import { build, files, version } from '$service-worker';
  */
 const worker = self as unknown as ServiceWorkerGlobalScope;
 const PROGRAM = `gauntlet-program-${version}`;
-const JOBS = 'gauntlet-jobs';
 /** The page all of a job's screens are drawn in: the same bytes for each, since they are drawn in the browser. */
 const SHELL = '/offline-shell';
 /** What is needed away from the server: drawings are read where there is one, and their reader is large. */

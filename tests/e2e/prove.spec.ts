@@ -582,3 +582,41 @@ test('a device that can work nothing out says so, and what failed is logged all 
   await page.getByRole('button', { name: 'Plan the walk' }).tap();
   await expect(page.getByRole('alert')).toContainText('could not be planned on this device');
 });
+
+test('a question about a length is answered before the link passes, and a fail by what found it @phone', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request, (file) => {
+    for (const [id, metres] of [['K1-20', 80], ['K1-21', 130]] as const) {
+      const link = file.links.find((l) => l.id === id)!;
+      link.lengthMetres = metres === 80 ? 30 : 100;
+      file.entries = file.entries.filter((e) => !('link' in e) || e.link !== id);
+      file.entries.push({ id: crypto.randomUUID(), job: file.job.id, link: id, kind: 'reading', at: '2026-11-16T12:00:00Z', by: 'bo', data: { reading: { evidence: 'wiremap-length', walk: '12345678', splits: [], lengthMetres: metres } } });
+    }
+  }); // prettier-ignore
+  const good = page.getByRole('button', { name: /^All eight good/ });
+  await open(page, `/${job}/prove/K1-20`);
+  await armed(page);
+  await good.tap();
+  await expect(page.getByTestId('question')).toContainText('Planned 30 m, measured 80 m');
+  // A reload brings the question back, answered or not.
+  await page.getByRole('button', { name: 'It is this cable', exact: true }).tap();
+  await page.reload();
+  await ready(page);
+  await expect(page.getByTestId('verdict')).toContainText('Pass');
+  await armed(page);
+  await page.getByRole('button', { name: /^Log pass/ }).tap();
+  await kept(page);
+  const data = (await states(request, job, 'K1-20')).entries.find((e) => 'confirmedAgainst' in e.data)!.data;
+  expect(data).toMatchObject({ confirmed: ['length'], confirmedAgainst: 30 });
+
+  await open(page, `/${job}/prove/K1-21`);
+  await armed(page);
+  await good.tap();
+  await expect(page.getByTestId('verdict')).toContainText('a wiremap with length found a fail');
+  await page.getByRole('button', { name: /^Log provisional pass/ }).tap();
+  await kept(page);
+  await open(page, `/${job}/prove/K1-21`);
+  await expect(page.getByText(/was a provisional pass: Good so far/)).toBeVisible();
+});

@@ -61,7 +61,7 @@ const refused = (more: Partial<BatchDraft>, on = plan) => {
   return read.ok ? '' : `${read.field}: ${read.message}`;
 };
 const status = (id: string, head: TerminationState, tail: TerminationState, attempt = 1): LinkStatus => {
-  const end = (state: TerminationState) => ({ state, attempt, repunched: {}, readBack: false, readBackWaiting: false }); // prettier-ignore
+  const end = (state: TerminationState) => ({ state, attempt });
   return { link: id, head: end(head), tail: end(tail), entries: 0 };
 };
 

@@ -86,6 +86,23 @@ describe('a record', () => {
     expect(record.open.some((o) => o.kind === 'unlabelled')).toBe(false);
     expect(open).toHaveLength(f.links.filter((l) => !l.retired).length);
     expect(open.find((o) => o.link === link.id)!.says).toBe('says something else since: panel port');
+    // A sweep that misses is told though the link is proven by what was asked of it.
+    const swept = (margin: number) => {
+      const worst = [{ parameter: 'NEXT', far: false, pairs: '36-45', mhz: 250, db: 30, margin }];
+      const data = { category: '6', configured: 'permanent-link', near: 'head', file: 's.csv', whole: true, pass: margin >= 0, worst, lines: [] }; // prettier-ignore
+      const entries = [...file().entries, { id: 'zz', job: f.job.id, link: link.id, kind: 'swept', at: '2027-01-01T00:00:00Z', by: 'una', data }]; // prettier-ignore
+      return recordOf({ ...file(), entries } as never, AT).open.filter((o) => o.kind === 'sweep-misses');
+    };
+    expect(swept(-1.2).map((o) => o.link)).toEqual([link.id]);
+    expect(swept(-1.2)[0]!.says).toContain('NEXT of 36-45 misses its limit by 1.2 dB');
+    expect(swept(0)).toEqual([]);
+    // An end that was refused is told by why, though its last reading was good.
+    const good = record.links.find((l) => l.result === 'pass')!;
+    const refused = { id: 'zz', job: f.job.id, link: good.id, end: 'tail', kind: 'rejected', at: '2027-01-01T00:00:00Z', by: 'una', data: { reason: 'plate loose' } }; // prettier-ignore
+    const told = recordOf({ ...file(), entries: [...file().entries, refused] } as never, AT).open;
+    expect(told.find((o) => o.link === good.id && o.kind === 'failed')!.says).toContain(
+      'refused: plate loose',
+    );
     expect(openPoints({ ...planOfFile(file()), links: [] }, () => null as never)).toEqual([]);
   });
 });

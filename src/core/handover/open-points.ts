@@ -1,3 +1,4 @@
+import { sweptWords } from '../log/entry-words';
 import { laidLink } from '../log/laid-link';
 import type { LinkStatus } from '../log/state';
 import type { JobPlan, Link } from '../model/job';
@@ -8,7 +9,7 @@ import { LABEL_SPOTS, labelsOf, SPOT_NAMES } from '../labels/label-text';
 import { linkIdentifiers } from '../plan/link-identifiers';
 
 /** Kinds of what is open before a handover, the gravest first. */
-export const OPEN_KINDS = ['failed', 'unproven', 'not-made', 'provisional', 'disputed', 'redone-often', 'unlabelled', 'no-length'] as const; // prettier-ignore
+export const OPEN_KINDS = ['failed', 'unproven', 'not-made', 'provisional', 'disputed', 'sweep-misses', 'redone-often', 'unlabelled', 'no-length'] as const; // prettier-ignore
 /** A kind of what is open. */
 export type OpenKind = (typeof OPEN_KINDS)[number];
 /** What is open, in words. */
@@ -18,6 +19,7 @@ export const OPEN_WORDS: Record<OpenKind, string> = {
   'not-made': 'not made yet',
   provisional: 'good by less than was asked',
   disputed: 'read twice, and not alike',
+  'sweep-misses': 'with a sweep that misses its limit',
   'redone-often': 'done again more than twice',
   unlabelled: 'without a label, or with one that no longer holds',
   'no-length': 'without a length',
@@ -60,6 +62,7 @@ export function openPoints(
     if (waiting.length) say('unproven', waiting.join(' and '));
     if (ends('provisional').length) say('provisional', status.lastReading?.evidence ?? 'less than asked');
     if (status.disputedBy) say('disputed', 'read it once more');
+    if ((status.swept?.worst?.margin ?? 0) < 0) say('sweep-misses', sweptWords(status.swept!));
     const often = ENDS.filter((e) => status[e].attempt >= OFTEN);
     if (often.length) say('redone-often', often.map((e) => `${endName(link, e)} ${status[e].attempt} times`).join(', ')); // prettier-ignore
     const label = labels?.(link);

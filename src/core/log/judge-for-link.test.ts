@@ -164,10 +164,18 @@ describe('the form', () => {
       const judged = says(before, next);
       expect(judged).toMatchObject({
         ok: true,
+        held: verdict !== 'pass' && next === good && !String(reason).includes('right cable'),
         judgement: { verdict, reason: expect.stringMatching(reason) },
       });
       expect(after(planned, ...before, next).lastReading!.verdict).toBe(verdict);
     }
+  });
+  it('says what the log knows before what the reading lacks, and a fail as it is', () => {
+    const refused: What = { rejected: { reason: 'plate loose' }, end: 'tail' };
+    const less = read({ evidence: 'continuity', splits: undefined });
+    expect(says([], less)).toMatchObject({ held: false, judgement: { verdict: 'provisional', reason: expect.stringContaining('the job asks for') } }); // prettier-ignore
+    expect(says([refused], less)).toMatchObject({ held: true, judgement: { verdict: 'provisional', reason: expect.stringContaining('plate loose') } }); // prettier-ignore
+    expect(says([refused], read({ walk: '12345-78' }))).toMatchObject({ held: false, judgement: { verdict: 'fail', reason: 'contact 6 open' } }); // prettier-ignore
   });
   it('names who read a fail just before, and nobody where it was oneself or some time ago', () => {
     const fail = read({ walk: '12345-78' });

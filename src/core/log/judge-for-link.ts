@@ -3,7 +3,7 @@ import type { Link } from '../model/job';
 import { evidenceCovers } from '../model/evidence';
 import { EVIDENCE_WORDS, type Judgement } from '../reading/verdict';
 import { ENDS } from '../wiring/conductors';
-import { judgeMeasured, lowered, type Judged, type Terms } from './judge-measured';
+import { judgeMeasured, type Judged, type Terms } from './judge-measured';
 import { laidLink } from './laid-link';
 import { openQuestion } from './length-doubt';
 import { withLengthOf } from './one-end';
@@ -19,6 +19,8 @@ export type JudgedForLink =
   | {
       ok: true;
       judgement: Judgement;
+      /** What the log knows of the link makes less of it than the reading is by itself. */
+      held: boolean;
       /** What is to be asked of the cable's length before it passes; '' where nothing is, or where it fails anyway. */
       question: string;
       /** Who read a fail of it just before; only where this one would pass. */
@@ -48,9 +50,14 @@ export function judgeForLink(status: LinkStatus, link: Link, terms: Terms, e: Re
   const last = status.lastReading;
   const fails = [...(status.unseen ?? []), ...(last?.verdict === 'fail' ? [last] : [])];
   const unseen = fails.filter((failed) => !sees(data, failed, status, link, terms));
-  if (judgement.verdict === 'fail') return { ok: true, judgement, question: '', unseen };
+  if (judgement.verdict === 'fail') return { ok: true, judgement, held: false, question: '', unseen };
 
-  const lower = (reason: string) => (judgement = lowered(judgement, 'provisional', reason));
+  let held = false;
+  // What the log knows says more than what the reading lacks; the first of it is said.
+  const lower = (reason: string) => {
+    if (!held) judgement = { ...judgement, verdict: 'provisional', reason };
+    held = true;
+  };
   if (unseen.length)
     lower(
       `Good so far: ${EVIDENCE_WORDS[unseen[0]!.evidence]} found a fail that ${EVIDENCE_WORDS[judgement.evidence]} cannot see. Read it again by what found it.`,
@@ -76,6 +83,7 @@ export function judgeForLink(status: LinkStatus, link: Link, terms: Terms, e: Re
   return {
     ok: true,
     judgement,
+    held,
     question: openQuestion(data, laid),
     ...(disputedBy === undefined ? {} : { disputedBy }),
     unseen,

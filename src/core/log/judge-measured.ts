@@ -97,7 +97,7 @@ export function electricalFindings(data: Judged, link: Link, parts: readonly Par
 }
 
 /** A verdict made worse, never better. */
-export const lowered = (judgement: Judgement, verdict: 'fail' | 'provisional', reason: string): Judgement =>
+const lowered = (judgement: Judgement, verdict: 'fail' | 'provisional', reason: string): Judgement =>
   judgement.verdict === 'fail' || (judgement.verdict === 'provisional' && verdict === 'provisional')
     ? judgement
     : { ...judgement, verdict, reason };

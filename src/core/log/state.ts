@@ -32,12 +32,12 @@ export interface TerminationStatus {
   scheme?: string;
   by?: string;
   at?: string;
-  /** Punches since the slot was new, by contact. */
-  repunched: Partial<Record<Contact, number>>;
+  /** Punches since the slot was new, by contact; none where there is nothing. */
+  repunched?: Partial<Record<Contact, number>>;
   /** The order was read back and found right on this attempt. */
-  readBack: boolean;
+  readBack?: true;
   /** A read-back found right that still waits for its connector to be seated. */
-  readBackWaiting: boolean;
+  readBackWaiting?: true;
   reason?: string;
   /** Somebody refused it, by eye or because it answered wrong in a round: it stays failed until it is put right. */
   refused?: 'eye' | 'answered';
@@ -67,13 +67,30 @@ export interface LastReading {
   current: boolean;
 }
 
+/** The last entry about a link. */
+export interface LastEntry {
+  id: string;
+  kind: Entry['kind'];
+  at: string;
+  by: string;
+  end?: End;
+}
+
+/** The last entry about a link; none where there is none. */
+export const lastEntryOf = ({
+  lastEntry,
+  lastReading,
+}: Pick<LinkStatus, 'lastEntry' | 'lastReading'>): LastEntry | undefined =>
+  lastEntry ??
+  (lastReading && { id: lastReading.entry, kind: 'reading', at: lastReading.at, by: lastReading.by });
+
 /** A link as it stands: both ends and the reading behind it. */
 export interface LinkStatus extends Record<End, TerminationStatus> {
   link: string;
   entries: number;
   lastReading?: LastReading;
   /** What was wrong has been written down since the last failing reading. */
-  foundSinceFail?: boolean;
+  foundSinceFail?: true;
   /** It was mended and reads good, but nobody has written down what was wrong: what it was taken for. */
   untold?: LoggedMistakes;
   /** Fails that no reading since could see: they stand behind whatever was read later. */
@@ -98,16 +115,12 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   pulled?: EntryOf<'pulled'>['data'] & { at: string };
   /** What a trace found of this link's cable. */
   traced?: EntryOf<'traced'>['data'] & { at: string };
-  lastEntry?: { id: string; kind: Entry['kind']; at: string; by: string; end?: End };
+  /** The last entry about it, where that is not its last reading: `lastEntryOf` has either. */
+  lastEntry?: LastEntry;
 }
 
-const fresh = (): TerminationStatus => ({
-  state: 'bare',
-  attempt: 0,
-  repunched: {},
-  readBack: false,
-  readBackWaiting: false,
-});
+/** What is not so is left out: states are most of what a device is sent of a job. */
+const fresh = (): TerminationStatus => ({ state: 'bare', attempt: 0 });
 
 /** Kinds of entries that a link's state stands on: all about a link; the compiler holds that none is left out. */
 const LINK_KINDS = Object.keys({
@@ -139,6 +152,8 @@ export const linkState = (link: Link, terms: Terms): Projection<LinkStatus> => (
     if (!ofLink(entry)) return status;
     step(status, link, terms, entry);
     status.entries++;
+    delete status.lastEntry;
+    if (status.lastReading?.entry === entry.id) return status;
     status.lastEntry = {
       id: entry.id,
       kind: entry.kind,
@@ -201,8 +216,10 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
           e.data.action === 'repunch' ? (e.data.contacts ?? []) : null,
         );
       if (e.data.action === 'repunch')
-        for (const c of e.data.contacts ?? [])
-          status[e.end!].repunched[c] = (status[e.end!].repunched[c] ?? 0) + 1;
+        for (const c of e.data.contacts ?? []) {
+          const punches = (status[e.end!].repunched ??= {});
+          punches[c] = (punches[c] ?? 0) + 1;
+        }
       return;
     }
     case 'repulled':
@@ -224,7 +241,8 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       status[e.end!].refused = e.data.answered ? 'answered' : 'eye';
       return;
     case 'read-back':
-      status[e.end!].readBackWaiting = e.data.right;
+      if (e.data.right) status[e.end!].readBackWaiting = true;
+      else delete status[e.end!].readBackWaiting;
       return;
     case 'exchanged':
       for (const end of ENDS) fail(status[end], e, `exchanged with ${e.data.with}`);
@@ -287,14 +305,15 @@ function workDone(
     t.loggedTwice = [...new Set([...(t.loggedTwice ?? [t.by]), e.by])];
   else delete t.loggedTwice;
   t.working = true;
-  if (work.newConnector) t.repunched = {};
+  if (work.newConnector) delete t.repunched;
   if (!first || t.attempt === 0) t.attempt += 1;
   t.state = first ? 'seated' : 'stale';
   if (work.connector) t.connector = work.connector;
   if (work.scheme) t.scheme = work.scheme;
   if (work.parts?.length) t.parts = work.parts;
-  t.readBack = t.readBackWaiting;
-  t.readBackWaiting = false;
+  if (t.readBackWaiting) t.readBack = true;
+  else delete t.readBack;
+  delete t.readBackWaiting;
   t.by = e.by;
   t.at = e.at;
   delete t.reason;
@@ -314,7 +333,7 @@ function unproven(status: LinkStatus, end: End): void {
 function fail(t: TerminationStatus, e: Entry, reason: string): void {
   delete t.working;
   t.state = 'failed';
-  t.readBack = false;
+  delete t.readBack;
   t.by = e.by;
   t.at = e.at;
   t.reason = reason;
@@ -408,7 +427,7 @@ function proved(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'readin
 }
 
 function failed(status: LinkStatus, e: EntryOf<'reading'>, reason: string): void {
-  status.foundSinceFail = false;
+  delete status.foundSinceFail;
   delete status.untold;
   status.thread = threadAfterFail(status.thread, e.data, e.at);
   const blamed = e.data.blame?.length ? e.data.blame : [...ENDS];

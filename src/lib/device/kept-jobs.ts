@@ -1,5 +1,5 @@
-/** Where jobs lie that were opened on this device. */
-const JOBS = 'gauntlet-jobs';
+import { JOBS } from './stores';
+
 /** With so many entries beside it, a job on this device is fetched whole again. Our judgement. */
 const MOST_BESIDE = 500;
 

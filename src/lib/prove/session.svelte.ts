@@ -629,6 +629,8 @@ export class ProveSession {
     // What is not yet a pass stays on screen: a length is wanted, or a value is over its limit.
     if (this.judgement?.verdict === 'fail' || this.problem || this.askAboutLength || this.allGoodNeeds)
       return;
+    // Neither does it go by unread that the log knows better: an end that was refused, a fail this tester cannot see.
+    if (this.judging?.ok && this.judging.held) return;
     await this.log();
   }
 

@@ -1,5 +1,7 @@
 <script lang="ts">
+  import { innerWidth } from 'svelte/reactivity/window';
   import Choice from '$lib/controls/Choice.svelte';
+  import { DrawnInTurn } from '$lib/controls/drawn-in-turn.svelte';
   import CordCells from '$lib/cords/CordCells.svelte';
   import { firstEnds } from '$core/log/first-ends';
   import { endName } from '$core/model/end-name';
@@ -14,6 +16,8 @@
   import { page } from '$app/state';
 
   const job = useJob();
+  /** There is room for what stands beside the panels; on a phone it is not drawn at all. */
+  const wide = $derived((innerWidth.current ?? 1280) >= 1024);
   const at = $derived(page.url.searchParams.get('at'));
 
   /** What a port wants, and so where a tap on it leads. */
@@ -56,19 +60,12 @@
     return (link && job.plan.where(link).head.space?.id) ?? closets[0]?.id ?? '';
   });
   const ALL_AT_ONCE = 200;
-  const A_FEW = 3;
   const panels = $derived(
     job.plan.ordered.length <= ALL_AT_ONCE
       ? job.plan.panels
       : job.plan.panels.filter((p) => p.space === closet),
   );
-  /** Panels whose ports are drawn so far: a closet of many is drawn a few at a time, those in sight first. */
-  let drawn = $state(A_FEW);
-  $effect(() => {
-    if (drawn >= panels.length) return;
-    const frame = requestAnimationFrame(() => (drawn += A_FEW));
-    return () => cancelAnimationFrame(frame);
-  });
+  const drawn = new DrawnInTurn(1, () => panels.length);
   const inHand = $derived(at ? job.plan.link(at)?.head.panel : undefined);
 </script>
 
@@ -106,7 +103,7 @@
               href={job.at('sweep', panel.id)}>sweep the heads</a
             >{/if}
         </div>
-        {#if nth < drawn || panel.id === inHand}
+        {#if nth < drawn.count || panel.id === inHand}
           <div class="mt-1 grid grid-cols-6 gap-1 border-2 border-ink p-1 sm:grid-cols-12">
             {#each { length: panel.ports } as _, i (i)}
               {@const link = taken.get(i + 1)}
@@ -209,37 +206,41 @@
         >
       {/each}
     </nav>
-    <section class={['hidden', rooms.length > 0 && 'lg:block']} aria-label="Rooms">
-      <h2 class="text-sm text-faint">At the other end</h2>
-      <ul class="mt-1 border-t border-rule">
-        {#each rooms as room (room.id)}
-          {@const links = job.plan.roomLinks(room.id)}
-          {@const done = links.filter((l) => job.statusOf(l.id).tail.state === 'proven').length}
-          {@const failed = links.filter((l) => job.statusOf(l.id).tail.state === 'failed').length}
-          <li class="flex items-baseline gap-2 border-b border-rule py-1.5">
-            <span class="flex-1"
-              >{#if links.some((l) => job.statusOf(l.id).tail.state === 'bare')}<a
-                  class="underline underline-offset-4"
-                  href={job.at('sweep', 'room', room.id)}
-                  title="Sweep the tails of this room">{room.name}</a
-                >{:else}{room.name}{/if}</span
-            >
-            {#if failed}<span class="inline-flex items-center gap-0.5 self-center"
-                ><StateMark state="failed" /><span class="font-mono text-sm">{failed}</span></span
-              >{/if}
-            <span class="font-mono text-sm text-faint">{done}/{links.length}</span>
-          </li>
-        {/each}
-      </ul>
-    </section>
-    <section class="hidden lg:block" aria-label="Legend">
-      <h2 class="text-sm text-faint">{allCords ? 'End 1 above, end 2 below' : 'Head above, tail below'}</h2>
-      <ul class="mt-1 grid grid-cols-2 gap-1">
-        {#each TERMINATION_STATES as s (s)}<li class="flex items-center gap-2">
-            <StateMark state={s} />{s}
-          </li>{/each}
-      </ul>
-    </section>
+    {#if wide}
+      {#if rooms.length}
+        <section aria-label="Rooms">
+          <h2 class="text-sm text-faint">At the other end</h2>
+          <ul class="mt-1 border-t border-rule">
+            {#each rooms as room (room.id)}
+              {@const links = job.plan.roomLinks(room.id)}
+              {@const done = links.filter((l) => job.statusOf(l.id).tail.state === 'proven').length}
+              {@const failed = links.filter((l) => job.statusOf(l.id).tail.state === 'failed').length}
+              <li class="flex items-baseline gap-2 border-b border-rule py-1.5">
+                <span class="flex-1"
+                  >{#if links.some((l) => job.statusOf(l.id).tail.state === 'bare')}<a
+                      class="underline underline-offset-4"
+                      href={job.at('sweep', 'room', room.id)}
+                      title="Sweep the tails of this room">{room.name}</a
+                    >{:else}{room.name}{/if}</span
+                >
+                {#if failed}<span class="inline-flex items-center gap-0.5 self-center"
+                    ><StateMark state="failed" /><span class="font-mono text-sm">{failed}</span></span
+                  >{/if}
+                <span class="font-mono text-sm text-faint">{done}/{links.length}</span>
+              </li>
+            {/each}
+          </ul>
+        </section>
+      {/if}
+      <section aria-label="Legend">
+        <h2 class="text-sm text-faint">{allCords ? 'End 1 above, end 2 below' : 'Head above, tail below'}</h2>
+        <ul class="mt-1 grid grid-cols-2 gap-1">
+          {#each TERMINATION_STATES as s (s)}<li class="flex items-center gap-2">
+              <StateMark state={s} />{s}
+            </li>{/each}
+        </ul>
+      </section>
+    {/if}
   </aside>
 </main>
 <UndoLine />

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { DrawnInTurn } from '$lib/controls/drawn-in-turn.svelte';
   import Choice from '$lib/controls/Choice.svelte';
   import { reworkWalk } from '$core/survey/rework-walk';
   import { walkMinutes } from '$core/survey/distance';
@@ -14,6 +15,7 @@
   /** Cards drawn at first; the rest follows on asking, so that a long list stays quick. */
   const AT_ONCE = 40;
   let shown = $state(AT_ONCE);
+  const drawn = new DrawnInTurn(6, () => Math.min(shown, open.length));
   /** Whose redo is shown: everybody's, or what was given to one person and to nobody. */
   let whose = $state('');
   const all = $derived(job.toRedo());
@@ -73,11 +75,13 @@
   {/if}
   {#each walk.stops as stop, i (stop.space?.id ?? '')}
     {@const name = stop.space?.name ?? 'Cords, at the bench'}
-    {#if before[i]! < shown}
+    {#if before[i]! < Math.min(shown, drawn.count)}
       <section class="mt-5" aria-label={name}>
         <h2 class="text-lg font-bold"><span class="font-mono">{i + 1}</span> {name}</h2>
         <div class="mt-2 grid gap-3">
-          {#each stop.links.slice(0, shown - before[i]!) as link (link.id)}<RedoCard {link} />{/each}
+          {#each stop.links.slice(0, Math.min(shown, drawn.count) - before[i]!) as link (link.id)}<RedoCard
+              {link}
+            />{/each}
         </div>
       </section>
     {/if}
