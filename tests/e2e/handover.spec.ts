@@ -61,6 +61,7 @@ test(
 
     // No tester takes a refusal back, in one press neither.
     await open(page, `/${job}/prove/K1-02`);
+    await expect(page.getByTestId('refused')).toContainText('plate hangs loose');
     await armed(page);
     await page.keyboard.press('a');
     await expect(page.getByTestId('verdict')).toContainText('was refused (Ines Rask: plate hangs loose)');

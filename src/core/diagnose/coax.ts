@@ -109,5 +109,5 @@ export function adviseCoax(answers: Answers, known: CoaxKnown, standingAt: End):
         yesIsGood: YES_IS_GOOD[shows],
       },
     };
-  return { explanations, next: { action: 're-pull', question: 'Both ends are well: the fault lies in the cable. Look for a staple or a crushed bend before you pull another.' } }; // prettier-ignore
+  return { explanations, next: { action: 're-pull', question: 'Both ends are fine: the fault is in the cable. Look for a staple or a crushed bend before you pull another.' } }; // prettier-ignore
 }

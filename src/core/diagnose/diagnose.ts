@@ -62,14 +62,14 @@ function impossible(input: DiagnoseInput): Contradiction {
   if (looked.length)
     return new Contradiction(
       'knowledge.looked',
-      'What was looked at cannot go with this reading: look again, or read again.',
+      'What was seen does not fit this reading: look again, or read again.',
     );
   if (input.reading.splits?.length)
     return new Contradiction(
       'reading.splits',
-      'No copper shows these splits alone, since a split always takes two pairs: read the splits again.',
+      'No wiring gives these splits alone, since a split always takes two pairs: read the splits again.',
     );
-  return new Contradiction('reading', 'No copper gives this reading: read again.');
+  return new Contradiction('reading', 'No wiring gives this reading: read again.');
 }
 
 function planContext(input: DiagnoseInput, judgement: Judgement): PlanContext {

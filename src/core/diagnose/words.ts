@@ -38,7 +38,7 @@ const punchWords = (family: ConnectorFamily | undefined) =>
     : 'punch, cutting edge to the outside';
 
 /** What a re-pull is said with. */
-const REPULL = 'Re-pull the cable: the fault lies in its span, where no redo reaches it.';
+const REPULL = 'Re-pull the cable: the fault is in its span, where no redo reaches it.';
 
 /** A remedy in one sentence. `misplaced`: conductors have to be moved, not only pressed home. */
 export function remedyText(
@@ -48,7 +48,7 @@ export function remedyText(
 ): string {
   const { action, end, contacts } = remedy;
   if (action === 're-pull') return REPULL;
-  if (action === 'none') return 'Nothing is to be done.';
+  if (action === 'none') return 'Nothing to do.';
   if (action === 'check') return 'Look again: is this the right port, is the remote in, is it this link?';
   if (action === 'swap-lead')
     return `At the ${end}, take another test lead or prove this one, and read again.`;

@@ -36,7 +36,7 @@ export function handsQuestion(slip: Slip, random: () => number): ChoiceQuestion 
   if (slip === 'tail-left') end.tailAt = a;
   if (slip === 'foil') end.foilAt = a;
   const other = shuffled(contacts.filter((c) => c !== a && c !== b), random) as [BenchContact, BenchContact, BenchContact]; // prettier-ignore
-  const exchanged = (x: BenchContact, y: BenchContact) => ({ id: `exchanged ${x}${y}`, says: `${x} and ${y} are exchanged` }); // prettier-ignore
+  const exchanged = (x: BenchContact, y: BenchContact) => ({ id: `exchanged ${x}${y}`, says: `${x} and ${y} are swapped` }); // prettier-ignore
   const options = [
     { id: 'right', says: `nothing: it is ${scheme} and lies well` },
     exchanged(low, high),

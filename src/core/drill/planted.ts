@@ -44,7 +44,7 @@ export const PLANTED_SLIPS: Record<Planted, PlantedSlip> = {
   'not-threaded': { seen: ['identify', 'prep'], says: 'what has to go on first is not on the cable', costs: 'It has to be cut off again to thread it.', at: (f) => plug(f) || f === 'field-plug' },
   'stripped-long': { seen: ['prep'], says: 'too much jacket is off', costs: 'The connector holds bare conductors, and the pairs run untwisted.', at: () => true },
   nick: { seen: ['prep'], says: 'a conductor is nicked', costs: 'It breaks at its nick, next week or next year.', at: twisted },
-  exchanged: { seen: ['lay', 'read-back'], says: 'two conductors are exchanged', costs: 'Crossed or split, and only a tester that looks at splits may see it.', at: twisted },
+  exchanged: { seen: ['lay', 'read-back'], says: 'two conductors are swapped', costs: 'Crossed or split, and only a tester that looks at splits may see it.', at: twisted },
   'other-scheme': { seen: ['lay', 'read-back'], says: 'it is laid to the other scheme', costs: 'With the other end it makes a crossover.', at: twisted },
   untwisted: { seen: ['lay', 'read-back'], says: 'a pair is untwisted too far', costs: 'It reads well and fails its crosstalk.', at: twisted },
   foil: { seen: ['lay', 'read-back'], says: 'foil lies at a contact', costs: 'A short, to the shield or between two conductors.', at: (f) => screened(f) },

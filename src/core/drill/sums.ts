@@ -30,7 +30,7 @@ export function sumQuestion(sum: Sum, random: () => number): NumberQuestion | Ch
       const slack = pickFrom([150, 300, 500], random);
       const strip = pickFrom([25, 30, 38], random);
       const right = run + (2 * (slack + CUT_SPARE_MM + strip)) / 1000;
-      return { kind: 'number', skill, asks: `A run of ${run} m, ${slack} mm of slack at each end, ${strip} mm stripped at each, ${CUT_SPARE_MM} mm more an end. What do you cut?`, unit: 'm', right, within: 0.006, way: [`2 × (${slack} + ${CUT_SPARE_MM} + ${strip}) mm = ${2 * (slack + CUT_SPARE_MM + strip)} mm`, `${run} m + ${((2 * (slack + CUT_SPARE_MM + strip)) / 1000).toFixed(3)} m = ${right.toFixed(3)} m`] }; // prettier-ignore
+      return { kind: 'number', skill, asks: `A run of ${run} m, ${slack} mm of slack at each end, ${strip} mm stripped at each, ${CUT_SPARE_MM} mm more an end. How much do you cut?`, unit: 'm', right, within: 0.006, way: [`2 × (${slack} + ${CUT_SPARE_MM} + ${strip}) mm = ${2 * (slack + CUT_SPARE_MM + strip)} mm`, `${run} m + ${((2 * (slack + CUT_SPARE_MM + strip)) / 1000).toFixed(3)} m = ${right.toFixed(3)} m`] }; // prettier-ignore
     }
     case 'slack': {
       const each = cutBackMm(pickFrom(['closed-plug', 'load-bar-plug'] as const, random));
@@ -100,14 +100,14 @@ function poeType(skill: string, random: () => number): ChoiceQuestion {
   return {
     kind: 'choice',
     skill,
-    asks: `A device needs ${watts} W behind 100 m of cable. Which is the least power over the cable that is sure to feed it?`,
+    asks: `A device needs ${watts} W at the end of 100 m of cable. Which is the lowest type of power over the cable that guarantees it?`,
     options: POE_TYPES.map((t) => ({
       id: String(t.type),
       says: `type ${t.type}, ${t.sourceWatts} W at the source`,
     })),
     right: [String(least.type)],
     why: POE_TYPES.map(
-      (t) => `type ${t.type}: ${t.sourceWatts} W at the source, sure of ${t.deviceWatts} W at the device.`,
+      (t) => `type ${t.type}: ${t.sourceWatts} W at the source, ${t.deviceWatts} W guaranteed at the device.`,
     ),
   };
 }

@@ -17,7 +17,7 @@ export function openOfficeCords(horizontalMetres: number, gauge: CordGauge): Cor
   const { derating, room, most } = BY_GAUGE[gauge];
   const total = (102 - horizontalMetres) / (1 + derating);
   if (!(horizontalMetres >= 0) || total - room <= 0)
-    throw new RangeError('A horizontal cable of this length leaves no cord for the work area.');
+    throw new RangeError('A horizontal cable of this length leaves nothing for a cord in the work area.');
   const workArea = Math.min(total - room, most);
   return { total: workArea + room, workArea };
 }

@@ -140,7 +140,7 @@ describe('measured values', () => {
   it('of a link longer than its plan are good, and ask whether it is longer', () => {
     const [worst] = judgeElectrical(loops(6.4, 6.45, 6.38, 6.42), link({ gauge: 23, plannedMetres: 13.8 }));
     expect(worst).toMatchObject({ grade: 'good' });
-    expect(worst!.text).toContain('planned were 13.8 m: is it longer than planned?');
+    expect(worst!.text).toContain('where 13.8 m were planned: is it longer?');
     const [alike] = judgeElectrical(loops(2, 2.02, 1.98, 2), link({ gauge: 23, plannedMetres: 13.8 }));
     expect(alike!.text).not.toContain('planned');
   });

@@ -93,7 +93,7 @@ describe('copper that is not what was planned', () => {
     expect(of([bound, bound, bound]).map((f) => f.grade)).toEqual(['good', 'good', 'good']);
     const high = of([bound + 0.01, bound + 0.01, bound + 0.01]);
     expect(high.map((f) => f.grade)).toEqual(['suspect', 'suspect', 'suspect']);
-    expect(high[0]!.text).toBe(`All loops are high: ${(bound + 0.01).toFixed(2)} Ω where 50 m of 24 AWG copper have ${copper.toFixed(2)} Ω. Copper-clad aluminium, a thinner cable than planned, or a longer one.`); // prettier-ignore
+    expect(high[0]!.text).toBe(`All loops are high: ${(bound + 0.01).toFixed(2)} Ω where 50 m of 24 AWG copper has ${copper.toFixed(2)} Ω. Copper-clad aluminium, a thinner cable than planned, or a longer one.`); // prettier-ignore
     // Two alone may be two contacts.
     expect(of([bound + 0.01, bound + 0.01])[0]!.text).toContain('Measure the other pairs');
     // A warm cable has more of its own: 40 K more is 16 %.
@@ -103,7 +103,7 @@ describe('copper that is not what was planned', () => {
     expect(of([bound])[0]!.grade).toBe('good');
     const [one] = of([2 * copper]);
     expect(one).toMatchObject({ grade: 'suspect' });
-    expect(one!.text).toBe(`Loop 1-2 is ${Math.round(200 * copper) / 100} Ω where ${Math.round(100 * copper) / 100} Ω of copper lie: 100 % high. Measure the other pairs: one high is a contact, all high is the cable.`); // prettier-ignore
+    expect(one!.text).toBe(`Loop 1-2 is ${Math.round(200 * copper) / 100} Ω where its copper has ${Math.round(100 * copper) / 100} Ω: 100 % high. Measure the other pairs: one high is a contact, all high is the cable.`); // prettier-ignore
     // With three, one that is high is a contact by its siblings, and none of them is told of copper.
     const three = of([copper, copper, 2 * copper]);
     expect(three.map((f) => f.grade)).toEqual(['suspect', 'good', 'good']);
@@ -115,7 +115,7 @@ describe('copper that is not what was planned', () => {
     const most = 20 * (1 + UNLIKE_COPPER.share) + UNLIKE_COPPER.ohms / per;
     const asks = (metres: number, n = 3, cable: Partial<MeasuredCable> = { plannedMetres: 20 }, celsius?: number) =>
       of(Array.from({ length: n }, () => metres * per), cable, celsius)[0]!.text; // prettier-ignore
-    expect(asks(most + 0.1)).toBe(`Loop 1-2 ${Math.round((most + 0.1) * per * 100) / 100} Ω, limit 21 Ω. That is the copper of ${Math.round(most + 0.1)} m, planned were 20 m: is it longer than planned?`); // prettier-ignore
+    expect(asks(most + 0.1)).toBe(`Loop 1-2 ${Math.round((most + 0.1) * per * 100) / 100} Ω, limit 21 Ω. That is the copper of ${Math.round(most + 0.1)} m, where 20 m were planned: is it longer?`); // prettier-ignore
     const plain = /^Loop 1-2 [\d.]+ Ω, limit 21 Ω\.$/;
     expect(asks(most - 0.1)).toMatch(plain);
     expect(asks(40, 2)).toMatch(plain);
@@ -156,6 +156,6 @@ it('cords of an open office: none where the horizontal cable takes it all, or is
   expect(openOfficeCords(0, 24)).toEqual({ total: 27, workArea: 22 });
   // (102 − 96) / 1.2 is the 5 m the room takes: nothing is left at the desk.
   for (const metres of [96, 120, -1, NaN])
-    expect(() => openOfficeCords(metres, 24)).toThrow('leaves no cord for the work area');
+    expect(() => openOfficeCords(metres, 24)).toThrow('leaves nothing for a cord');
   expect(openOfficeCords(95.9, 24).workArea).toBeCloseTo(0.083, 3);
 });

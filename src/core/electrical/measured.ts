@@ -138,13 +138,13 @@ function judgeLoops(e: Electrical, cable: MeasuredCable, limit: number): Finding
     if (usual !== null && value > usual * (1 + UNLIKE_SIBLINGS.share) + UNLIKE_SIBLINGS.ohms)
       suspect = `${what} is ${round(value)} Ω where the other pairs have ${round(usual)} Ω: a contact of this pair is bad, though it is under the limit.`;
     else if (allHigh && loops.length >= 3)
-      suspect = `All loops are high: ${round(middle)} Ω where ${round(metres!)} m of ${cable.gauge} AWG copper have ${round(expected!)} Ω. Copper-clad aluminium, a thinner cable than planned, or a longer one.`;
+      suspect = `All loops are high: ${round(middle)} Ω where ${round(metres!)} m of ${cable.gauge} AWG copper has ${round(expected!)} Ω. Copper-clad aluminium, a thinner cable than planned, or a longer one.`;
     else if (
       usual === null &&
       expected !== null &&
       value > expected * (1 + UNLIKE_COPPER.share) + UNLIKE_COPPER.ohms
     )
-      suspect = `${what} is ${round(value)} Ω where ${round(expected)} Ω of copper lie: ${Math.round((value / expected - 1) * 100)} % high. Measure the other pairs: one high is a contact, all high is the cable.`;
+      suspect = `${what} is ${round(value)} Ω where its copper has ${round(expected)} Ω: ${Math.round((value / expected - 1) * 100)} % high. Measure the other pairs: one high is a contact, all high is the cable.`;
     const found = finding(what, value, 'Ω', limit, expected, suspect);
     return longer && found.grade === 'good' ? { ...found, text: `${found.text} ${longer}` } : found;
   });
@@ -157,6 +157,6 @@ function longerThanPlanned(middle: number, loops: number, cable: MeasuredCable, 
   const perMetre = loopOhms(gauge, 100, celsius) / 100;
   const metres = middle / perMetre;
   return metres > planned * (1 + UNLIKE_COPPER.share) + UNLIKE_COPPER.ohms / perMetre
-    ? `That is the copper of ${Math.round(metres)} m, planned were ${planned} m: is it longer than planned?`
+    ? `That is the copper of ${Math.round(metres)} m, where ${planned} m were planned: is it longer?`
     : '';
 }

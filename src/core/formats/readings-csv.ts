@@ -104,7 +104,7 @@ export function parseReadingsCsv(text: string, job: ReadingsFor): ReadingsFile {
   const missing = ['link', 'walk'].filter((c) => !header.includes(c));
   if (missing.length)
     return whole(
-      `The header has no column ${missing.join(' and none ')}: it needs ${READING_COLUMNS.slice(0, 2).join(' and ')}, and may have ${READING_COLUMNS.slice(2).join(', ')}.`,
+      `The header has no column ${missing.join(' and no column ')}: it needs ${READING_COLUMNS.slice(0, 2).join(' and ')}, and may have ${READING_COLUMNS.slice(2).join(', ')}.`,
     );
   const rows = filled.slice(1);
   if (rows.length > MOST_READINGS)
@@ -186,7 +186,7 @@ function readRow(
   }
   const from = cell('from') || 'head';
   if (from !== 'head' && from !== 'tail')
-    bad('from', `"${from.slice(0, 20)}" is no end: write head or tail.`);
+    bad('from', `"${from.slice(0, 20)}" is not an end: write head or tail.`);
   const evidence = cell('evidence');
   if (evidence && !(EVIDENCE as readonly string[]).includes(evidence))
     bad('evidence', `"${evidence.slice(0, 30)}" is not a kind of evidence: write ${EVIDENCE.join(', ')}.`);
@@ -208,7 +208,7 @@ function readRow(
   if (takenAt === null)
     bad(
       'taken_at',
-      `"${takenText.slice(0, 30)}" is no time that can be told: write it like 2026-05-04T09:12:00Z, or 4.5.2026 09:12.`,
+      `"${takenText.slice(0, 30)}" is not a time that can be read: write it like 2026-05-04T09:12:00Z, or 4.5.2026 09:12.`,
     );
   const by = cell('by');
   const called = (p: { id: string; name: string }) =>
@@ -222,7 +222,7 @@ function readRow(
   if (cell('configuration') && !configuration)
     bad(
       'configuration',
-      `"${cell('configuration').slice(0, 30)}" is none: write ${CONFIGURATIONS.join(', ')}.`,
+      `"${cell('configuration').slice(0, 30)}" is not a configuration: write ${CONFIGURATIONS.join(', ')}.`,
     );
   const result = resultIn(cell, bad);
   const measured: Measured = {

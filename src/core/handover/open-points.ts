@@ -21,7 +21,7 @@ export const OPEN_WORDS: Record<OpenKind, string> = {
   disputed: 'read twice, and not alike',
   'sweep-misses': 'with a sweep that misses its limit',
   'redone-often': 'done again more than twice',
-  unlabelled: 'without a label, or with one that no longer holds',
+  unlabelled: 'without a label, or with one that is out of date',
   'no-length': 'without a length',
 };
 /** So many attempts at an end are worth telling whoever takes it over. Our judgement. */

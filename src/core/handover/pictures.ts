@@ -28,7 +28,7 @@ export function picturesHold(
     ok: true,
     says: [
       ...(there ? [`${many(there)} ${is(there)} what was taken.`] : []),
-      ...(unsummed ? [`${many(unsummed)} of an older version: whether they are what was taken, nobody can say.`] : []), // prettier-ignore
+      ...(unsummed ? [`${many(unsummed)} of an older version: nobody can say whether they are what was taken.`] : []), // prettier-ignore
       ...(missing ? [`${many(missing)} that the log names ${is(missing)} not in this package.`] : []),
     ],
   };

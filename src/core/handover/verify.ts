@@ -21,7 +21,7 @@ export interface Verified {
 export const WHAT_IT_PROVES = [
   'That nothing in the log was changed, taken out or put in since the root was written down: one changed letter changes it.',
   'A seal shows that the handover was made where that key is kept: only a key you have from the site itself says which site.',
-  'It does not prove that what was logged is true, nor who logged it, nor when: the root is only as good as where you have it from. Compare it with the one on the signed paper.',
+  'It does not prove that what was logged is true, nor who logged it, nor when: the root is only as good as the place you have it from. Compare it with the one on the signed paper.',
 ] as const;
 
 /**
@@ -94,7 +94,7 @@ function verifyRecord(record: HandoverRecord, typed: string): Verified {
       sure: false,
       says: [
         ...held,
-        `The record was made by ${by}, and ${facts.length === 1 ? 'one thing' : `${facts.length} things`} in it stand otherwise by the rules of this one, ${VERSION}: the rules are stricter now, or somebody changed the record. Go by its log.`,
+        `The record was made by ${by}, and ${facts.length === 1 ? 'one thing' : `${facts.length} things`} in it come out otherwise by the rules of this version, ${VERSION}: the rules are stricter now, or somebody changed the record. Go by its log.`,
         ...facts.slice(0, MOST_SHOWN).map(otherwise),
       ],
     };
@@ -102,7 +102,7 @@ function verifyRecord(record: HandoverRecord, typed: string): Verified {
     ...result,
     says: [
       ...result.says,
-      `It was made by ${by}: its results are those of its log, and ${sentences.length === 1 ? 'one sentence is' : `${sentences.length} sentences are`} worded otherwise by this one.`,
+      `It was made by ${by}: its results are those of its log, and ${sentences.length === 1 ? 'one sentence is' : `${sentences.length} sentences are`} worded otherwise by this version.`,
       ...sentences.slice(0, MOST_SHOWN).map(otherwise),
     ],
   };

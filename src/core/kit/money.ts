@@ -26,19 +26,19 @@ export function readPrice(text: string): ReadPrice {
   const said = text.trim().slice(0, 30);
   const bad = (why: string): ReadPrice => ({ ok: false, message: `“${said}” ${why}` });
   const plain = said.replace(/[\s'’]/g, '');
-  if (/^-/.test(plain)) return bad('is below nothing: a price is 0 or more.');
-  if (!/^\d[\d.,]*$/.test(plain)) return bad('is no price: write it like 1.25.');
+  if (/^-/.test(plain)) return bad('is below 0: a price is 0 or more.');
+  if (!/^\d[\d.,]*$/.test(plain)) return bad('is not a price: write it like 1.25.');
   const marks = [...plain].filter((c) => c === '.' || c === ',');
   const last = Math.max(plain.lastIndexOf('.'), plain.lastIndexOf(','));
   const behind = plain.length - last - 1;
   if (marks.length === 1 && behind === 3)
     return bad(`may be ${Number(plain.replace(',', '.'))} or ${plain.replace(/[.,]/, '')}: write one of them.`);
   if (new Set(marks).size === 1 && marks.length > 1) {
-    if (!/^\d{1,3}([.,]\d{3})+$/.test(plain)) return bad('is no price: write it like 1250.50.');
+    if (!/^\d{1,3}([.,]\d{3})+$/.test(plain)) return bad('is not a price: write it like 1250.50.');
     return within(Number(plain.replace(/[.,]/g, '')), said);
   }
   const price = last < 0 ? Number(plain) : Number(`${plain.slice(0, last).replace(/[.,]/g, '')}.${plain.slice(last + 1)}`);
-  return Number.isFinite(price) ? within(price, said) : bad('is no price: write it like 1.25.');
+  return Number.isFinite(price) ? within(price, said) : bad('is not a price: write it like 1.25.');
 } // prettier-ignore
 
 const within = (price: number, said: string): ReadPrice =>

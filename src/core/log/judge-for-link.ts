@@ -74,8 +74,7 @@ export function judgeForLink(status: LinkStatus, link: Link, terms: Terms, e: Re
   const before = last?.verdict === 'fail' && last.current && last.by !== e.by ? last : undefined;
   const disputed = before && Date.parse(e.at) - Date.parse(before.at) < DISPUTE_MS;
   const disputedBy = disputed && judgement.verdict === 'pass' ? before.by : undefined;
-  if (disputedBy !== undefined)
-    lower('Good so far: somebody else read a fail just before. Read it once more.');
+  if (disputedBy !== undefined) lower('Good so far: somebody else read a fail just before. Read it again.');
 
   // A good wire map cannot tell a link from the one it is exchanged with: only the right remote's number can.
   if (status.exchanged && !answersAsItself(status, e))

@@ -48,7 +48,7 @@ describe('a length', () => {
     expect(told({ reading: { ...GOOD, walk: '123-5678', lengthMetres: 150, evidence: 'wiremap-length' } }).reason).not.toContain('Length'); // prettier-ignore
   });
   it('that is none asks for the remote, and no word of anybody makes it one', () => {
-    const says = `${LEAST_LINK_METRES - 0.1} m is no link: is the remote plugged into the main unit?`;
+    const says = `${LEAST_LINK_METRES - 0.1} m is not a link: is the remote plugged into the main unit?`;
     expect(told(length(LEAST_LINK_METRES - 0.1))).toMatchObject({ verdict: 'provisional', reason: says });
     expect(told({ ...length(LEAST_LINK_METRES - 0.1), confirmed: ['length'] })).toMatchObject({ verdict: 'provisional', reason: says }); // prettier-ignore
     expect(told(length(LEAST_LINK_METRES)).verdict).toBe('pass');
@@ -148,7 +148,7 @@ describe('values beside the wire map', () => {
       link({ lengthMetres: 10 }),
       [],
     );
-    expect(longer[0]!.text).toContain('planned were 10 m');
+    expect(longer[0]!.text).toContain('where 10 m were planned');
   });
 });
 

@@ -11,7 +11,8 @@ export interface MeasuredCable {
 
 /** What is odd about a measured length, as a question for who measured it; '' where nothing is. */
 export function lengthDoubt(metres: number, link: LaidLink): string {
-  if (metres < LEAST_LINK_METRES) return `${metres} m is no link: is the remote plugged into the main unit?`;
+  if (metres < LEAST_LINK_METRES)
+    return `${metres} m is not a link: is the remote plugged into the main unit?`;
   const planned = link.lengthMetres;
   if (planned === undefined) return '';
   const error = link.lengthErrorMetres;

@@ -149,7 +149,7 @@ export function patternAt(
     kind,
     deviation: d.says,
     links,
-    text: `${listed(links)}: ${d.says}, ${links.length} of the last few. ${check} Each more of it costs about ${minutesLost} minutes.`,
+    text: `${listed(links)}: ${d.says}, ${links.length} of the last few. ${check} Each one more costs about ${minutesLost} minutes.`,
   });
   const most = { ...USUAL_THRESHOLDS, ...Object.fromEntries(Object.entries(thresholds).filter(([, n]) => n !== undefined)) } as Thresholds; // prettier-ignore
   const seen = deviations(now);

@@ -200,9 +200,11 @@ describe('a file of readings', () => {
     expect(row).toMatchObject({ line: 3, by: 'bo', takenAt: new Date(2026, 10, 20, 9, 12).toISOString(), measured: { lengthMetres: 31.4, splits: [] } }); // prettier-ignore
     expect(parseReadingsCsv('link\twalk\tsplits\nK1-20\t12345678\t3-6/4-5', job).good[0]!.measured.splits).toEqual(['36', '45']); // prettier-ignore
     expect(problems('link,walk,taken_at\nK1-20,12345678,20/11/2026')[0]).toContain(
-      'no time that can be told',
+      'not a time that can be read',
     );
-    expect(problems('link,walk,taken_at\nK1-20,12345678,31.2.2026')[0]).toContain('no time that can be told');
+    expect(problems('link,walk,taken_at\nK1-20,12345678,31.2.2026')[0]).toContain(
+      'not a time that can be read',
+    );
   });
   it('without a column of splits has not looked at them, and is no pass of a wire map; an empty cell means none', () => {
     const verdict = (text: string) => parseReadingsCsv(text, job).good[0]!;
@@ -228,11 +230,11 @@ describe('a file of readings', () => {
     expect(problems('link,walk,from,length_m,splits,taken_at,by,evidence\nZ9,12345678,,,,,,\nK1-20,123456789,,,,,,\nK1-20,12345678,side,-3,13,soon,Nobody,hunch\nK1-20,12345678,,3000,,,,\nK1-20,1')).toEqual([
       '2 link: There is no link "Z9" in this job.',
       '3 walk: The walk has 9 answers, this link has 8 contacts. The ninth is for S, on shielded links only.',
-      '4 from: "side" is no end: write head or tail.',
+      '4 from: "side" is not an end: write head or tail.',
       '4 evidence: "hunch" is not a kind of evidence: write continuity, wiremap, wiremap-length, qualification, certification.',
       '4 splits: "13" names no contact pairs: write them like 36/45.',
       '4 length_m: A length of -3 m cannot be: write metres between 0 and 500.',
-      '4 taken_at: "soon" is no time that can be told: write it like 2026-05-04T09:12:00Z, or 4.5.2026 09:12.',
+      '4 taken_at: "soon" is not a time that can be read: write it like 2026-05-04T09:12:00Z, or 4.5.2026 09:12.',
       '4 by: Nobody in the crew is "Nobody".',
       '5 length_m: A length of 3000 m cannot be: write metres between 0 and 500.',
       '6 : This row has 2 columns, the header 8: is a comma missing, or one too many?',
@@ -240,7 +242,7 @@ describe('a file of readings', () => {
   });
   it('says what is wrong with a whole file', () => {
     expect(problems('')[0]).toContain('empty');
-    expect(problems('a,b\n1,2')[0]).toContain('no column link and none walk');
+    expect(problems('a,b\n1,2')[0]).toContain('no column link and no column walk');
     expect(problems(`link,walk\n${'K1-20,12345678\n'.repeat(100_000)}`)[0]).toContain(
       '100000 rows; at most 5000',
     );

@@ -61,7 +61,7 @@ export function patternProblem(pattern: string): string | null {
   const rest = pattern.replace(TOKEN, (whole, name: string) => (name in IDENTIFIER_FIELDS ? '' : whole));
   const unknown = /\{[^}]*\}?/.exec(rest)?.[0];
   if (unknown)
-    return `${unknown} is no field: use ${Object.keys(IDENTIFIER_FIELDS).map((f) => `{${f}}`).join(', ')}; {port:2} writes two digits.`; // prettier-ignore
+    return `${unknown} is not a field: use ${Object.keys(IDENTIFIER_FIELDS).map((f) => `{${f}}`).join(', ')}; {port:2} writes two digits.`; // prettier-ignore
   if (rest.includes('}')) return 'A } stands there without its {: write fields like {port:2}.';
   if (rest === pattern)
     return 'Without a field all links would be called the same: add one, such as {port:2}.';

@@ -26,8 +26,8 @@ describe('identifiers', () => {
     expect(identifierFor('{floor}.{port:3}', { ...parts, port: 124 })).toBe('1.124');
   });
   it.each([
-    ['{pot}', 'is no field'],
-    ['{port', 'is no field'],
+    ['{pot}', 'is not a field'],
+    ['{port', 'is not a field'],
     ['port}', 'without its {'],
     ['same', 'all links would be called the same'],
     [' ', 'at least one field'],

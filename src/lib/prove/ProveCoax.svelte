@@ -5,11 +5,13 @@
   import { goto } from '$app/navigation';
   import type { Link } from '$core/model/job';
   import { adviseCoax, type CoaxKnown } from '$core/diagnose/coax';
+  import { judgeForLink } from '$core/log/judge-for-link';
   import { judgeCoax, parseCoaxWalk } from '$core/reading/coax';
   import { ENDS, type End } from '$core/wiring/conductors';
   import ConnectorDrawing from '$lib/bench/ConnectorDrawing.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import { onMount } from 'svelte';
+  import RefusedNote from './RefusedNote.svelte';
   import { signals } from './signals.svelte';
   import { PressGuard } from '$lib/controls/press-guard.svelte';
 
@@ -85,20 +87,20 @@
     readAgain();
   }
   function write(text: string): void {
-    const pass = text === 'C S';
-    if (pass) signals.give(link.label, 'pass');
-    job.log.write(
-      link.id,
-      'reading',
-      {
-        reading: { walk: text, evidence: 'continuity' },
-        tester: 'continuity',
-        ...(pass ? {} : { blame: blame.length ? [...blame] : [...ENDS] }),
-        ...(checked && !pass ? { known: { checked: true as const } } : {}),
-      },
-      undefined,
-      `${link.label}: ${pass ? 'pass' : 'fail'} logged.`,
-    );
+    const good = text === 'C S';
+    const data = {
+      reading: { walk: text, evidence: 'continuity' as const },
+      tester: 'continuity',
+      ...(good ? {} : { blame: blame.length ? [...blame] : [...ENDS] }),
+      ...(checked && !good ? { known: { checked: true as const } } : {}),
+    };
+    const at = new Date().toISOString();
+    const judged = judgeForLink(job.statusOf(link.id), link, job.plan, { at, by: job.here.me, data });
+    const verdict = judged.ok ? judged.judgement.verdict : 'fail';
+    const says = { pass: 'pass logged.', fail: 'fail logged.', provisional: `provisional pass logged. ${judged.ok ? judged.judgement.reason : ''}` }[verdict]; // prettier-ignore
+    // A fail was given when it was read.
+    if (verdict !== 'fail') signals.give(link.label, verdict);
+    job.log.write(link.id, 'reading', data, undefined, `${link.label}: ${says}`);
   }
   async function log(text: string): Promise<void> {
     if (!guard.take()) return;
@@ -114,6 +116,7 @@
   data-armed={guard.ready}
 >
   <div class="grid content-start gap-3">
+    <RefusedNote {link} />
     <h2 class="text-xl font-bold" data-testid="verdict" aria-live="polite">
       {#if judgement}Fail: <span class="text-wrong">{judgement.reason}</span>{:else}Not read yet.{/if}
     </h2>

@@ -23,6 +23,7 @@
   import MeasuredValues from './MeasuredValues.svelte';
   import Explanations from './Explanations.svelte';
   import OneEndNote from './OneEndNote.svelte';
+  import RefusedNote from './RefusedNote.svelte';
   import OthersReading from './OthersReading.svelte';
   import ReadingOptions from './ReadingOptions.svelte';
   import NextStep from './NextStep.svelte';
@@ -164,6 +165,7 @@
 >
   <div class="grid content-start gap-3 lg:col-start-1 lg:row-start-1">
     <ExchangedNote {link} />
+    <RefusedNote {link} />
     <OthersReading {link} />
     <OneEndNote {status} />
     {#if !judgement && ENDS.every((e) => status[e].state === 'proven')}<SweepNext {link} />{/if}

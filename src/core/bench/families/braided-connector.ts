@@ -37,7 +37,7 @@ export const braidedConnector: Guide = {
   usualMistakes: [
     'A loose strand of braid at a contact: a short to the shield.',
     'Braid clamped on one side only.',
-    'Solid and white exchanged on the manager.',
+    'Solid and white swapped on the manager.',
   ],
   consumables: ['1 connector with manager and clamp'],
 };

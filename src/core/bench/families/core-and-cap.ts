@@ -33,7 +33,7 @@ export const coreAndCap: Guide = {
   lengths: { strip: STRIP_JACK },
   usualMistakes: [
     'The pairs of the other scheme up.',
-    'The two of a pair exchanged: white inside.',
+    'The two of a pair swapped: white inside.',
     'Stroke not finished: conductors pierced but not cut.',
   ],
   consumables: ['1 core with cap', '1 jack body or plug body'],

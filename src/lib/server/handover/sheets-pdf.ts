@@ -30,7 +30,7 @@ export async function workSheetsPdf(job: string, sheets: readonly WorkSheet[], a
 /** The snag list as a PDF: a part for each person it was given to, by place. */
 export async function snagsPdf(job: string, list: readonly Snag[], at: string): Promise<Buffer> {
   const paper = new Paper(`${job}: snag list`, `${job}, snag list of ${at.slice(0, 10)}`);
-  paper.title(list.length ? `${list.length} to be done or proven again` : 'Nothing is to be done again');
+  paper.title(list.length ? `${list.length} to be done or proven again` : 'Nothing to do again');
   const people = [...new Set(list.map((s) => s.to))].sort();
   for (const person of people) {
     const own = snagsOf(list, person);

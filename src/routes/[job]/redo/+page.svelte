@@ -41,7 +41,7 @@
   <h1 class="text-2xl font-bold">
     {open.length
       ? `${open.length} ${open.length === 1 ? 'link' : 'links'} to do again or prove again`
-      : 'Nothing is to be done again.'}
+      : 'Nothing to do again.'}
   </h1>
   {#if given || whose}
     <Segments
