@@ -16,6 +16,7 @@ const end = (state: TerminationState, more: object = {}) => ({
   by: 'mika',
   connector: 'closed-plug',
   at: '2026-11-02T08:00:00Z',
+  repunched: {},
   ...more,
 });
 const status = (link: string, head: object, tail: object = end('bare', { by: undefined })): LinkStatus =>

@@ -61,7 +61,7 @@ const refused = (more: Partial<BatchDraft>, on = plan) => {
   return read.ok ? '' : `${read.field}: ${read.message}`;
 };
 const status = (id: string, head: TerminationState, tail: TerminationState, attempt = 1): LinkStatus => {
-  const end = (state: TerminationState) => ({ state, attempt });
+  const end = (state: TerminationState) => ({ state, attempt, repunched: {} });
   return { link: id, head: end(head), tail: end(tail), entries: 0 };
 };
 

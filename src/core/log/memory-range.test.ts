@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import demo from '../../../demo/skerry-point.json';
 import { jobFileSchema } from '../model/job';
+import { judgeForLink } from './judge-for-link';
 import { passesInMemory, portsIn, type MemoryRange } from './memory-range';
 import { foldLink } from './state';
 
@@ -34,6 +35,27 @@ describe('a range passed from a tester’s memory', () => {
     expect(left.find((l) => l.link.id === 'K1-20')!.why).toContain('not good in memory');
     expect(left.find((l) => l.link.id === 'K1-23')!.why).toContain('nobody has logged');
     expect(left.some((l) => l.link.id === 'K1-24')).toBe(false);
+  });
+  it('leaves what the log knows or asks something of that a good reading does not answer', () => {
+    const entry = (link: string, kind: string, data: object, end?: string) =>
+      ({ id: `00000000-0000-7000-8000-0000000000${link.slice(-2)}`, job: file.job.id, link, kind, at: '2026-11-20T08:00:00Z', by: 'bo', data, ...(end ? { end } : {}) }) as never; // prettier-ignore
+    const more = [
+      entry('K1-18', 'reading', { reading: { walk: '12345678', evidence: 'wiremap-length', splits: [], lengthMetres: 99 } }), // prettier-ignore
+      entry('K1-19', 'rejected', { reason: 'plate loose' }, 'tail'),
+    ];
+    const status = (link: (typeof file.links)[number]) =>
+      foldLink(
+        link,
+        terms,
+        [...file.entries, ...more].filter((e) => 'link' in e && e.link === link.id) as never,
+      );
+    const judged = (link: (typeof file.links)[number]) =>
+      judgeForLink(status(link), link, terms, { at: '2026-11-20T10:00:00Z', by: 'bo', data: { reading: { walk: '12345678', evidence: 'wiremap', splits: [] } } }); // prettier-ignore
+    const { passes, left } = passesInMemory(file.links, status, range(), judged);
+    expect(passes.map((l) => l.id)).toContain('K1-20');
+    const why = (id: string) => left.find((l) => l.link.id === id)?.why;
+    expect(why('K1-18')).toContain('is this the right cable?');
+    expect(why('K1-19')).toContain('plate loose');
   });
   it('never proves what was worked on or read after it was taken', () => {
     const before = of(range({ takenAt: '2026-11-01T10:00:00Z' }));

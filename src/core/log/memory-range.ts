@@ -2,6 +2,7 @@ import type { Link } from '../model/job';
 import { mediumOf } from '../wiring/connector';
 import { ENDS } from '../wiring/conductors';
 import { compareInstants } from './effective';
+import type { JudgedForLink } from './judge-for-link';
 import type { LinkStatus } from './state';
 
 /** Ports of a panel that a tester's memory has as good. */
@@ -36,22 +37,30 @@ export function portsIn(text: string): number[] | string {
 
 /**
  * What a tester's memory proves of a range of ports. A port whose ends nobody terminated, that was worked on after it
- * was read, or that is known to be exchanged, is left for a reading of its own.
+ * was read, or that is known to be exchanged, or of which the log knows or asks something that a good reading does not answer (as `judged`
+ * says of it), is left for a reading of its own.
  */
 export function passesInMemory(
   links: readonly Link[],
   statusOf: (link: Link) => LinkStatus,
   range: MemoryRange,
+  judged?: (link: Link) => JudgedForLink,
 ): RangePasses {
   const out: RangePasses = { passes: [], left: [] };
   for (const link of links) {
     const { panel, port } = link.head;
     if (panel !== range.panel || port === undefined || port < range.from || port > range.to) continue;
-    const why = range.but.includes(port) ? 'not good in memory: read it by itself' : whyNot(link, statusOf(link), range); // prettier-ignore
+    const why = range.but.includes(port) ? 'not good in memory: read it by itself' : whyNot(link, statusOf(link), range) || (judged ? notAnswered(judged(link)) : ''); // prettier-ignore
     if (why) out.left.push({ link, why });
     else out.passes.push(link);
   }
   return out;
+}
+
+/** What a good reading does not answer; '' where nothing stands against it. */
+function notAnswered(judged: JudgedForLink): string {
+  if (!judged.ok) return judged.message;
+  return judged.held || judged.question ? judged.judgement.reason : '';
 }
 
 function whyNot(link: Link, status: LinkStatus, { takenAt }: MemoryRange): string {

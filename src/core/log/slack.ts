@@ -51,7 +51,7 @@ export function slackLeft(
 
 /** Whether these slots may be punched once more. */
 export const mayPunch = (status: LinkStatus, end: End, contacts: readonly Contact[]): boolean =>
-  contacts.length > 0 && contacts.every((c) => (status[end].repunched?.[c] ?? 0) < MOST_PUNCHES);
+  contacts.length > 0 && contacts.every((c) => (status[end].repunched[c] ?? 0) < MOST_PUNCHES);
 
 /** What a redo of an end takes: its slots punched again where that is enough, else the whole end, else another cable. */
 export interface RedoTakes {

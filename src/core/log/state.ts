@@ -32,8 +32,8 @@ export interface TerminationStatus {
   scheme?: string;
   by?: string;
   at?: string;
-  /** Punches since the slot was new, by contact; none where there is nothing. */
-  repunched?: Partial<Record<Contact, number>>;
+  /** Punches since the slot was new, by contact. */
+  repunched: Partial<Record<Contact, number>>;
   /** The order was read back and found right on this attempt. */
   readBack?: true;
   /** A read-back found right that still waits for its connector to be seated. */
@@ -67,23 +67,6 @@ export interface LastReading {
   current: boolean;
 }
 
-/** The last entry about a link. */
-export interface LastEntry {
-  id: string;
-  kind: Entry['kind'];
-  at: string;
-  by: string;
-  end?: End;
-}
-
-/** The last entry about a link; none where there is none. */
-export const lastEntryOf = ({
-  lastEntry,
-  lastReading,
-}: Pick<LinkStatus, 'lastEntry' | 'lastReading'>): LastEntry | undefined =>
-  lastEntry ??
-  (lastReading && { id: lastReading.entry, kind: 'reading', at: lastReading.at, by: lastReading.by });
-
 /** A link as it stands: both ends and the reading behind it. */
 export interface LinkStatus extends Record<End, TerminationStatus> {
   link: string;
@@ -115,12 +98,11 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   pulled?: EntryOf<'pulled'>['data'] & { at: string };
   /** What a trace found of this link's cable. */
   traced?: EntryOf<'traced'>['data'] & { at: string };
-  /** The last entry about it, where that is not its last reading: `lastEntryOf` has either. */
-  lastEntry?: LastEntry;
+  lastEntry?: { id: string; kind: Entry['kind']; at: string; by: string; end?: End };
 }
 
-/** What is not so is left out: states are most of what a device is sent of a job. */
-const fresh = (): TerminationStatus => ({ state: 'bare', attempt: 0 });
+/** What is not so is left out: states are most of what a device is sent of a job. A program of an earlier version still reads them. */
+const fresh = (): TerminationStatus => ({ state: 'bare', attempt: 0, repunched: {} });
 
 /** Kinds of entries that a link's state stands on: all about a link; the compiler holds that none is left out. */
 const LINK_KINDS = Object.keys({
@@ -152,8 +134,6 @@ export const linkState = (link: Link, terms: Terms): Projection<LinkStatus> => (
     if (!ofLink(entry)) return status;
     step(status, link, terms, entry);
     status.entries++;
-    delete status.lastEntry;
-    if (status.lastReading?.entry === entry.id) return status;
     status.lastEntry = {
       id: entry.id,
       kind: entry.kind,
@@ -216,10 +196,8 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
           e.data.action === 'repunch' ? (e.data.contacts ?? []) : null,
         );
       if (e.data.action === 'repunch')
-        for (const c of e.data.contacts ?? []) {
-          const punches = (status[e.end!].repunched ??= {});
-          punches[c] = (punches[c] ?? 0) + 1;
-        }
+        for (const c of e.data.contacts ?? [])
+          status[e.end!].repunched[c] = (status[e.end!].repunched[c] ?? 0) + 1;
       return;
     }
     case 'repulled':
@@ -305,7 +283,7 @@ function workDone(
     t.loggedTwice = [...new Set([...(t.loggedTwice ?? [t.by]), e.by])];
   else delete t.loggedTwice;
   t.working = true;
-  if (work.newConnector) delete t.repunched;
+  if (work.newConnector) t.repunched = {};
   if (!first || t.attempt === 0) t.attempt += 1;
   t.state = first ? 'seated' : 'stale';
   if (work.connector) t.connector = work.connector;

@@ -10,7 +10,7 @@ import { leadProofs, type LeadProof } from '$core/log/leads';
 import { patternAt, seeReading, toolsAt, type Pattern } from '$core/log/patterns';
 import { projectSince, type Projection } from '$core/log/projection';
 import { recentReadings } from '$core/log/recent';
-import { lastEntryOf, linkState, type LinkStatus } from '$core/log/state';
+import { linkState, type LinkStatus } from '$core/log/state';
 import { sharedTraces, type SharedTraces } from '$core/survey/shared-trace';
 import { toolStatuses, toolUse, type ToolStatus, type ToolUse } from '$core/log/tools';
 import type { Terms } from '$core/log/judge-measured';
@@ -91,7 +91,7 @@ export class JobLog {
     this.archive = data.log ? [...data.log] : null;
     for (const s of data.statuses) this.bases.set(s.link, s);
     const newest = data.statuses.reduce(
-      (a, s) => Math.max(a, Date.parse((s.lastEntry ?? s.lastReading)?.at ?? '') || 0),
+      (a, s) => Math.max(a, s.lastEntry ? Date.parse(s.lastEntry.at) : 0),
       0,
     );
     this.until = newest ? new Date(newest).toISOString() : undefined;
@@ -188,7 +188,7 @@ export class JobLog {
     const projection = linkState(link, this.terms());
     const base = this.bases.get(id) ?? projection.init();
     const since = this.beyond.get(id) ?? [];
-    const until = lastEntryOf(base)?.at;
+    const until = base.lastEntry?.at;
     this.changed.set(id, projectSince(projection, { base, until, since, before: this.logOf(id) }).state);
   }
 

@@ -1,6 +1,8 @@
 <script lang="ts">
   import Choice from '$lib/controls/Choice.svelte';
   import { passesInMemory, portsIn } from '$core/log/memory-range';
+  import { judgeForLink } from '$core/log/judge-for-link';
+  import type { Link } from '$core/model/job';
   import { expectedWalk, writeWalk } from '$core/reading/walk';
   import { useJob } from '$lib/job/open-job.svelte';
 
@@ -15,6 +17,7 @@
   let logged = $state(0);
   const numbers = $derived(portsIn(but));
   const takenAt = $derived(at ? new Date(at).toISOString() : '');
+  const shows = $derived(job.tester.shows);
   const tester = $derived(job.tester.shows === null ? undefined : job.tester.name);
   const problem = $derived(
     !(Number.isInteger(Number(from)) && Number.isInteger(Number(to)) && Number(from) >= 1 && Number(to) >= Number(from)) // prettier-ignore
@@ -30,14 +33,28 @@
   const found = $derived(
     problem
       ? null
-      : passesInMemory(job.plan.ordered, (l) => job.statusOf(l.id), {
-          panel,
-          from: Number(from),
-          to: Number(to),
-          but: numbers as number[],
-          takenAt,
-        }),
+      : passesInMemory(
+          job.plan.ordered,
+          (l) => job.statusOf(l.id),
+          {
+            panel,
+            from: Number(from),
+            to: Number(to),
+            but: numbers as number[],
+            takenAt,
+          },
+          shows === null
+            ? undefined
+            : (link) =>
+                judgeForLink(job.statusOf(link.id), link, job.plan, { at: takenAt, by, data: good(link) }),
+        ),
   );
+
+  /** What a link reads in the memory that has it as good. */
+  const good = (link: Link) =>
+    job.tester.told(
+      writeWalk(expectedWalk(link.ordered, link.shielded).slice(0, job.tester.contactsOf(link.shielded))),
+    );
 
   function log(): void {
     if (job.tester.shows === null) return void (job.tester.asking = true);
@@ -49,11 +66,7 @@
         link.id,
         'reading',
         {
-          ...job.tester.told(
-            writeWalk(
-              expectedWalk(link.ordered, link.shielded).slice(0, job.tester.contactsOf(link.shielded)),
-            ),
-          ),
+          ...good(link),
           brought,
         },
         undefined,

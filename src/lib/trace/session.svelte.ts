@@ -1,4 +1,3 @@
-import { lastEntryOf } from '$core/log/state';
 import { recall, remember } from '$lib/device/small';
 import { v4 as uuid } from 'uuid';
 import { mediumOf } from '$core/wiring/connector';
@@ -240,9 +239,9 @@ export class TraceSession {
           before.cable === data.cable &&
           sameLinks(before.with, data.with);
         if (!same) this.job.log.write(link, 'traced', data);
-      } else if (before?.by === 'remote' && lastEntryOf(status)?.kind === 'traced')
+      } else if (before?.by === 'remote' && status.lastEntry?.kind === 'traced')
         this.job.log.write(link, 'void', {
-          entry: lastEntryOf(status)!.id,
+          entry: status.lastEntry.id,
           reason: 'The answer was taken back.',
         });
     }
