@@ -1,10 +1,11 @@
-import { asItLay, laidLink } from '../log/laid-link';
+import { asJudged } from '../log/as-judged';
+import { laidLink } from '../log/laid-link';
 import { z } from 'zod';
 import { ofLink } from '../model/of-link';
 import { judgeMeasured, type Terms } from '../log/judge-measured';
 import { askedOf } from '../log/link-spec';
 import { effective } from '../log/effective';
-import { entryWords, sweptWords } from '../log/entry-words';
+import { entryWords, judgementWords, sweptWords } from '../log/entry-words';
 import { foldLink, TERMINATION_STATES, type LinkStatus } from '../log/state';
 import { inPortOrder } from '../log/next';
 import { EVIDENCE } from '../model/evidence';
@@ -135,7 +136,9 @@ export function recordOf(file: JobFile, madeAt: string): HandoverRecord {
     const result = resultOf(status);
     const measured = reading?.data.reading.lengthMetres;
     const length = measured ?? status.pulled?.metres ?? link.lengthMetres;
-    const story = asItLay(link, effective(entriesOf(link))).filter(({ entry }) => STORY.has(entry.kind));
+    const story = asJudged(link, terms, effective(entriesOf(link))).filter(({ entry }) =>
+      STORY.has(entry.kind),
+    );
     const failed =
       result === 'fail' ||
       story.some(({ entry: e }) => e.kind === 'rejected' || e.kind === 'redone' || e.kind === 'repulled');
@@ -154,7 +157,7 @@ export function recordOf(file: JobFile, madeAt: string): HandoverRecord {
       ...(status.swept ? { sweep: sweptWords(status.swept) } : {}),
       ...(reading?.data.tester ? { tester: reading.data.tester } : {}),
       notRuledOut: reading ? leftOpen(status, link, terms) : [],
-      story: failed ? story.map(({ entry: e, laid }) => ({ at: e.at, by: person(e.by), says: entryWords(e, laid, { ...terms, crew: plan.crew }) })) : [], // prettier-ignore
+      story: failed ? story.map(({ entry: e, laid, judgement }) => ({ at: e.at, by: person(e.by), says: judgement ? judgementWords(judgement) : entryWords(e, laid, { ...terms, crew: plan.crew }) })) : [], // prettier-ignore
     };
   });
   const count = (result: LinkRecord['result']) => links.filter((l) => l.result === result).length;

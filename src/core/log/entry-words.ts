@@ -2,7 +2,7 @@ import { mistakeText, PLACE_WORDS } from '../copper/mistake';
 import type { EntryOf, JobEntryOf, LogEntry } from '../model/entry';
 import { sweptStatus, type SweptStatus } from '../model/swept';
 import type { TraceEvent } from '../model/trace-event';
-import { EVIDENCE_WORDS } from '../reading/verdict';
+import { EVIDENCE_WORDS, type Judgement } from '../reading/verdict';
 import { conductorLabel } from '../wiring/conductors';
 import { flagWords } from '../model/tape';
 import { FAMILY_NAMES } from '../wiring/connector';
@@ -113,12 +113,14 @@ export function entryWords(e: LogEntry, link: LaidLink | undefined, terms: Words
       return TOOL_WORDS[e.data.did];
     case 'reading': {
       const judged = link ? judgeMeasured(e.data, link, terms, e.at) : null;
-      if (!judged?.ok) return `read ${e.data.reading.walk}`;
-      const { verdict, reason, evidence } = judged.judgement;
-      return `${verdict} by ${EVIDENCE_WORDS[evidence]}${verdict === 'pass' ? '' : `: ${reason}`}`;
+      return judged?.ok ? judgementWords(judged.judgement) : `read ${e.data.reading.walk}`;
     }
   }
 }
+
+/** What a reading came to, in words. */
+export const judgementWords = ({ verdict, evidence, reason }: Judgement): string =>
+  `${verdict} by ${EVIDENCE_WORDS[evidence]}${verdict === 'pass' ? '' : `: ${reason}`}`;
 
 /** How many things of a plan were put in, changed and taken out, in words. */
 function planWords(changes: JobEntryOf<'planned'>['data']['changes']): string {

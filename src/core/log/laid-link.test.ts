@@ -21,8 +21,11 @@ const link: Link = {
 };
 const terms = { policy: { ...file.job.policy, leadHours: undefined }, parts: [] };
 
-/** What may happen to a cable: its jacket read at a length, re-pulled, measured, one of these taken back. */
-type Step = { did: 'pulled' | 'reading'; metres: number } | { did: 'repulled' } | { did: 'void'; of: number };
+/** What may happen to a cable: its jacket read at a length, re-pulled, measured, refused, read without a length, one of these taken back. */
+type Step =
+  | { did: 'pulled' | 'reading'; metres: number }
+  | { did: 'repulled' | 'refused' | 'unmeasured' }
+  | { did: 'void'; of: number };
 const steps = fc.array(
   fc.oneof(
     fc.record({ did: fc.constant('pulled' as const), metres: fc.constantFrom(20, 30, 45) }),
@@ -30,6 +33,15 @@ const steps = fc.array(
     fc.record({ did: fc.constant('reading' as const), metres: fc.constantFrom(20, 30, 45) }),
     fc.record({ did: fc.constant('repulled' as const) }),
     fc.record({ did: fc.constant('void' as const), of: fc.nat(20) }),
+  ) as fc.Arbitrary<Step>,
+  { minLength: 2, maxLength: 12 },
+);
+/** The same, with what a reading does not answer. */
+const asked = fc.array(
+  fc.oneof(
+    fc.record({ did: fc.constantFrom('pulled' as const, 'reading' as const), metres: fc.constantFrom(20, 30, 120) }), // prettier-ignore
+    fc.record({ did: fc.constantFrom('refused' as const, 'unmeasured' as const, 'repulled' as const) }),
+    fc.record({ did: fc.constant('unmeasured' as const) }),
   ) as fc.Arbitrary<Step>,
   { minLength: 2, maxLength: 12 },
 );
@@ -41,6 +53,10 @@ function logOf(steps: readonly Step[]): Entry[] {
     if (s.did === 'pulled')
       return [{ ...base, kind: 'pulled', data: { metres: s.metres, errorMetres: 0.5 } }];
     if (s.did === 'repulled') return [{ ...base, kind: 'repulled', data: {} }];
+    if (s.did === 'refused')
+      return [{ ...base, kind: 'rejected', end: 'tail', data: { reason: 'plate loose' } }];
+    if (s.did === 'unmeasured')
+      return [{ ...base, kind: 'reading', data: { reading: { evidence: 'wiremap', walk: '12345678', splits: [] } } }]; // prettier-ignore
     if (s.did === 'void')
       return s.of < n ? [{ ...base, kind: 'void', data: { entry: id(s.of), reason: 'slip' } }] : [];
     const reading = { evidence: 'wiremap-length' as const, walk: '12345678', splits: [], lengthMetres: s.metres }; // prettier-ignore
@@ -91,6 +107,29 @@ describe('what a reading is told by', () => {
     expect(told).toBeGreaterThan(300);
     // Those told by what is known now would be told otherwise: without them the property would say nothing.
     expect(otherNow).toBeGreaterThan(50);
+  });
+  it('is in the record what the log made of it then: what it did not answer is told with it', () => {
+    let [told, lowered] = [0, 0];
+    const asking: Link = { ...link, evidence: 'wiremap' };
+    fc.assert(
+      fc.property(asked, (steps) => {
+        const log = logOf(steps);
+        const record = recordOf({ ...file, links: [asking], entries: log, job: { ...file.job, policy: terms.policy } } as never, '2026-11-05T00:00:00.000Z'); // prettier-ignore
+        const counted = effective(log);
+        for (const { at, says } of record.links[0]!.story) {
+          const i = counted.findIndex((e) => e.at === at);
+          const entry = counted[i]!;
+          if (entry.kind !== 'reading') continue;
+          const { verdict, evidence } = foldLink(asking, terms, counted.slice(0, i + 1)).lastReading!;
+          told++;
+          expect(says.startsWith(`${verdict} by ${EVIDENCE_WORDS[evidence]}`)).toBe(true);
+          if (!entryWords(entry, laidLink(asking, {}), terms).startsWith(verdict)) lowered++;
+        }
+      }),
+      { numRuns: 300 },
+    );
+    expect(told).toBeGreaterThan(200);
+    expect(lowered).toBeGreaterThan(50);
   });
   it('is the last marks of the cable that lies there', () => {
     const lengths = (steps: Step[]) => asItLay(link, effective(logOf(steps))).map((r) => r.laid.lengthMetres);
