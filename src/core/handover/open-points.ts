@@ -80,7 +80,7 @@ export function openPoints(
 
 /** Why ends were refused, each reason once. */
 const refusals = (status: LinkStatus): string =>
-  [...new Set(ENDS.flatMap((e) => (status[e].refused ? [status[e].reason ?? ''] : [])))].join('; ');
+  [...new Set(ENDS.flatMap((e) => (status[e].refused ? [status[e].refused.why] : [])))].join('; ');
 
 /** What is wrong with a link's labels, in words; nothing where one was printed and all that were still hold. */
 function labelled(plan: Planned, printed: PrintedLabels): (link: Link) => string | null {

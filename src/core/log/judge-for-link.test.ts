@@ -82,6 +82,12 @@ describe('a question about the length of a cable', () => {
     expect(states(after(planned, good, seen(80), good))).toEqual(SO_FAR);
     expect(states(after(planned, good, seen(80), long(30)))).toEqual(PROVEN);
     expect(states(after(planned, good, seen(30)))).toEqual(PROVEN);
+    // Who stood by this length stands by it again, whatever measured it; by another one anew.
+    const stood = long(80, { confirmed: ['length'], confirmedAgainst: 30 });
+    expect(states(after(planned, stood, seen(81)))).toEqual(PROVEN);
+    expect(states(after(planned, stood, seen(81), good))).toEqual(PROVEN);
+    expect(states(after(planned, stood, seen(120)))).toEqual(['failed', 'failed']);
+    expect(states(after(planned, stood, seen(60)))).toEqual(SO_FAR);
     // No more than a lead is no length of this cable.
     expect(states(after(planned, good, seen(0.3)))).toEqual(PROVEN);
     const { lengthMetres: _, ...unplanned } = planned;
@@ -138,6 +144,11 @@ describe('an end that somebody refused', () => {
     expect(states(after(planned, good, refused, right))).toEqual(['stale', 'stale']);
     expect(states(after(planned, good, refused, right, good))).toEqual(PROVEN);
     expect(states(after(planned, good, refused, { ...right, end: 'head' }, good))).toEqual(['provisional', 'failed']); // prettier-ignore
+  });
+  it('is refused for what it was, though a tester finds something else there meanwhile', () => {
+    const found = after(planned, refused, read({ walk: '12345-78' }), good);
+    expect(states(found)).toEqual(['provisional', 'failed']);
+    expect(found.head.reason).toContain('the tail was refused (plate loose)');
   });
   it('that only answered wrong in a round is cleared by a numbered remote in its own outlet, one refused by eye is not', () => {
     const stranger: What = { rejected: { reason: 'answers elsewhere', answered: true }, end: 'head' };

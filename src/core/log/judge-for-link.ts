@@ -7,7 +7,7 @@ import { judgeMeasured, type Judged, type Terms } from './judge-measured';
 import { laidLink } from './laid-link';
 import { openQuestion } from './length-doubt';
 import { withLengthOf } from './one-end';
-import type { LastReading, LinkStatus } from './state';
+import type { LastReading, LinkStatus, TerminationStatus } from './state';
 
 /** A reading of a link as it is about to be logged, or as a log has it. */
 export type ReadingOfLink = Pick<EntryOf<'reading'>, 'at' | 'by'> & {
@@ -64,10 +64,12 @@ export function judgeForLink(status: LinkStatus, link: Link, terms: Terms, e: Re
     );
 
   for (const end of ENDS) {
-    const { refused, reason } = status[end];
-    if (refused && !(refused === 'answered' && e.data.remote !== undefined))
+    const { refused } = status[end];
+    if (refused && !clears(e, status[end]))
       lower(
-        `Good so far: the ${end} was refused (${reason}), which no tester takes back. Put it right first.`,
+        refused.how === 'eye'
+          ? `Good so far: the ${end} was refused (${refused.why}), which no tester takes back. Put it right first.`
+          : `Good so far: it answered wrong in a round (${refused.why}). Read it with its own numbered remote.`,
       );
   }
 
@@ -88,6 +90,10 @@ export function judgeForLink(status: LinkStatus, link: Link, terms: Terms, e: Re
     unseen,
   };
 }
+
+/** Whether a reading clears what an end was refused for: a wrong answer in a round, by the remote's own number. */
+export const clears = (e: ReadingOfLink, { refused }: TerminationStatus): boolean =>
+  refused?.how === 'answered' && e.data.remote !== undefined;
 
 /** Whether a link that was exchanged is shown to be itself again: mended, and answered by a numbered remote. */
 export const answersAsItself = (status: LinkStatus, e: ReadingOfLink): boolean =>

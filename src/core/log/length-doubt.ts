@@ -45,9 +45,19 @@ export function openQuestion(
   const own = data.reading.lengthMetres;
   if (own !== undefined && own < LEAST_LINK_METRES) return lengthDoubt(own, link);
   if (standsBy(data, link)) return '';
-  if (own !== undefined) return lengthDoubt(own, link);
-  const { measured } = link;
-  return measured && measured.stoodAgainst !== link.lengthMetres ? lengthDoubt(measured.metres, link) : '';
+  return own === undefined ? questionOfCable(link) : lengthDoubt(own, link);
+}
+
+/** What the length last measured of a cable leaves to be asked; '' where it goes with what is known, or somebody stands by it. */
+export const questionOfCable = ({ measured, ...link }: LaidLink): string =>
+  measured && measured.stoodAgainst !== link.lengthMetres ? lengthDoubt(measured.metres, link) : '';
+
+/** The length that counts of a cable after it was measured once more: who stood by it stands by the same length again. */
+export function measuredAgain(metres: number, link: LaidLink): MeasuredCable {
+  const { measured, ...rest } = link;
+  const same =
+    measured && !lengthDoubt(metres, { ...rest, lengthMetres: measured.metres, lengthErrorMetres: 0 });
+  return { ...(same ? measured : {}), metres };
 }
 
 /** The length that counts of a cable after a reading that can be read. One read over an open or a short is of a part of it. */

@@ -8,11 +8,11 @@ import { ENDS, otherEnd, type Contact, type End } from '../wiring/conductors';
 import { mediumOf, type ConnectorFamily } from '../wiring/connector';
 import type { TapeFlag } from '../model/tape';
 import { cutBackMm } from './cut-back';
-import { answersAsItself, judgeForLink } from './judge-for-link';
+import { answersAsItself, clears, judgeForLink } from './judge-for-link';
 import { judgeMeasured, type Terms } from './judge-measured';
 import { judgeOneEnd, withLengthOf, type OneEndStatus } from './one-end';
 import { laidLink, type LaidLink } from './laid-link';
-import { measuredAfter, type MeasuredCable } from './length-doubt';
+import { measuredAfter, measuredAgain, questionOfCable, type MeasuredCable } from './length-doubt';
 import { project, type Projection } from './projection';
 import { threadAfterFail, threadAfterWork, type LoggedMistakes, type Thread } from './thread';
 
@@ -40,7 +40,7 @@ export interface TerminationStatus {
   readBackWaiting?: true;
   reason?: string;
   /** Somebody refused it, by eye or because it answered wrong in a round: it stays failed until it is put right. */
-  refused?: 'eye' | 'answered';
+  refused?: { how: 'eye' | 'answered'; why: string };
   /** Cable cut off at this end so far, in millimetres. */
   slackTakenMm?: number;
   /** The last thing known of this end is work done on it. */
@@ -216,7 +216,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       return;
     case 'rejected':
       fail(status[e.end!], e, e.data.reason);
-      status[e.end!].refused = e.data.answered ? 'answered' : 'eye';
+      status[e.end!].refused = { how: e.data.answered ? 'answered' : 'eye', why: e.data.reason };
       return;
     case 'read-back':
       if (e.data.right) status[e.end!].readBackWaiting = true;
@@ -321,14 +321,15 @@ function fail(t: TerminationStatus, e: Entry, reason: string): void {
 function seenFromOneEnd(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'one-end'>): void {
   const judgement = judgeOneEnd(e.data, laidLink(link, status));
   status.oneEnd = { ...judgement, entry: e.id, from: e.data.from, at: e.at, by: e.by };
-  if (judgement.lengthMetres !== undefined) status.measured = { metres: judgement.lengthMetres };
+  if (judgement.lengthMetres !== undefined)
+    status.measured = measuredAgain(judgement.lengthMetres, laidLink(link, status));
   for (const end of judgement.ends) fail(status[end], e, judgement.reason);
   // A link that two people do not agree on is read again: a length settles nothing of that.
   if (status.disputedBy !== undefined) return;
   const last = status.lastReading;
   if (judgement.grade === 'fail' || !last?.current) return;
-  if (judgement.grade === 'doubt' && judgement.lengthMetres !== undefined)
-    return takenBack(status, judgement.reason);
+  const question = questionOfCable(laidLink(link, status));
+  if (question) return takenBack(status, question);
   if (ENDS.some((x) => status[x].state !== 'provisional')) return;
   proved(status, link, terms, { ...e, kind: 'reading', id: last.entry, at: last.at, by: last.by, data: last.data }); // prettier-ignore
 }
@@ -394,7 +395,7 @@ function proved(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'readin
   if (status.traced) status.traced = { ...status.traced, is: 'known' };
   for (const end of ENDS) {
     const t = status[end];
-    if (t.refused === 'answered' && e.data.remote !== undefined) delete t.refused;
+    if (clears(e, t)) delete t.refused;
     if (t.refused) continue;
     t.state = judgement.verdict === 'pass' ? 'proven' : 'provisional';
     if (judgement.verdict === 'pass') delete t.reason;

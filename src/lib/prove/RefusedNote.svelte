@@ -8,12 +8,12 @@
   let { link }: { link: Link } = $props();
   const job = useJob();
   const status = $derived(job.statusOf(link.id));
-  const refused = $derived(ENDS.filter((e) => status[e].refused === 'eye'));
+  const refused = $derived(ENDS.filter((e) => status[e].refused?.how === 'eye'));
 </script>
 
 {#each refused as end (end)}
   <p class="border-l-4 border-wrong pl-3" data-testid="refused">
-    The {endName(link, end)} was refused: {status[end].reason}. No reading takes that back: put it right
+    The {endName(link, end)} was refused: {status[end].refused?.why}. No reading takes that back: put it right
     first, at
     <a class="font-semibold underline underline-offset-4" href={job.at('redo')}>redo</a>.
   </p>

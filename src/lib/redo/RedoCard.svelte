@@ -174,7 +174,7 @@
       />
     {/if}
     {#each failed as end, i (end)}
-      {#if status[end].refused === 'eye'}
+      {#if status[end].refused?.how === 'eye'}
         <button class="act" onclick={() => putRight(end)}
           >{endName(link, end)}: put right, no new connector</button
         >
