@@ -23,8 +23,11 @@ const terms = { policy: { ...file.job.policy, leadHours: undefined }, parts: [] 
 
 /** What may happen to a cable: its jacket read at a length, re-pulled, measured, refused, read without a length, one of these taken back. */
 type Step =
-  | { did: 'pulled' | 'reading'; metres: number }
-  | { did: 'repulled' | 'refused' | 'unmeasured' }
+  | { did: 'pulled'; metres: number }
+  | { did: 'reading'; metres: number }
+  | { did: 'repulled' }
+  | { did: 'refused' }
+  | { did: 'unmeasured' }
   | { did: 'void'; of: number };
 const steps = fc.array(
   fc.oneof(
