@@ -7,12 +7,12 @@
 import BetterSqlite from 'better-sqlite3';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { mkdtempSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { JobFile } from '../src/core/model/job';
 import { randomFrom } from '../src/core/practice/random';
 import { openDatabase } from '../src/lib/server/db/open';
+import { largeJob } from './large/job';
 import { disagreements } from '../src/lib/server/jobs/states';
 
 const KILLS = Number(process.argv[2] ?? 50);
@@ -60,12 +60,10 @@ async function up(): Promise<void> {
   throw new Error('The server does not come up: build first.');
 }
 
-const demo = JSON.parse(
-  readFileSync(new URL('../demo/skerry-point.json', import.meta.url), 'utf8'),
-) as JobFile;
-demo.job.id = JOB;
-demo.entries = [];
-const links = demo.links.filter((l) => l.head.connector !== 'coax-compression').map((l) => l.id);
+/** Links enough that none has a log longer than a site's: an entry that comes late makes a state anew from all of it. */
+const LINKS = 2000;
+const job = largeJob(JOB, { links: LINKS, entriesEach: 0, redos: 0 });
+job.entries = [];
 
 const acknowledged = new Set<string>();
 const seen = { requests: 0, cut: 0, full: 0, late: 0 };
@@ -74,7 +72,7 @@ let enough = false;
 process.on('SIGINT', () => (enough = true));
 
 function entry(by: string): { id: string } {
-  const link = links[Math.floor(random() * links.length)]!;
+  const link = job.links[Math.floor(random() * LINKS)]!.id;
   const seated = random() < 0.4;
   return {
     id: randomUUID(),
@@ -86,7 +84,7 @@ function entry(by: string): { id: string } {
     ...(seated ? { end: random() < 0.5 ? 'head' : 'tail' } : {}),
     data: seated
       ? { connector: 'punch-down-jack', scheme: 'T568B' }
-      : { reading: { walk: link.startsWith('T1') ? '12345678S' : '12345678', splits: [] } },
+      : { reading: { walk: '12345678', splits: [] } },
   } as { id: string };
 }
 
@@ -131,10 +129,10 @@ await up();
 const imported = await fetch(`${BASE}/api/jobs/import`, {
   method: 'POST',
   headers: { 'content-type': 'application/json' },
-  body: JSON.stringify(demo),
+  body: JSON.stringify(job),
 });
 if (imported.status !== 201) throw new Error(await imported.text());
-const clients = Array.from({ length: CLIENTS }, (_, i) => client(demo.crew[i % demo.crew.length]!.id));
+const clients = Array.from({ length: CLIENTS }, (_, i) => client(job.crew[i % job.crew.length]!.id));
 const began = Date.now();
 let kills = 0;
 async function kill(): Promise<void> {

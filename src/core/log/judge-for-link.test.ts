@@ -143,6 +143,13 @@ describe('an end that somebody refused', () => {
     const right: What = { redone: { action: 'repunch', contacts: [] } as never, end: 'tail' };
     expect(states(after(planned, good, refused, right))).toEqual(['stale', 'stale']);
     expect(states(after(planned, good, refused, right, good))).toEqual(PROVEN);
+    // It is no making: the attempt is the one that was refused.
+    const seated: What = { seated: { connector: 'punch-down-jack', scheme: 'T568B' }, end: 'tail' };
+    expect(after(planned, seated, good, refused, right, good).tail).toMatchObject({
+      attempt: 1,
+      state: 'proven',
+    });
+    expect(after(planned, seated, good, refused, { redone: { action: 'repunch' } as never, end: 'tail' }).tail.attempt).toBe(2); // prettier-ignore
     expect(states(after(planned, good, refused, { ...right, end: 'head' }, good))).toEqual(['provisional', 'failed']); // prettier-ignore
   });
   it('is refused for what it was, though a tester finds something else there meanwhile', () => {

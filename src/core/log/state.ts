@@ -11,6 +11,7 @@ import { cutBackMm } from './cut-back';
 import { answersAsItself, clears, judgeForLink } from './judge-for-link';
 import { judgeMeasured, type Terms } from './judge-measured';
 import { judgeOneEnd, withLengthOf, type OneEndStatus } from './one-end';
+import { isMaking } from './making';
 import { laidLink, type LaidLink } from './laid-link';
 import { measuredAfter, measuredAgain, questionOfCable, type MeasuredCable } from './length-doubt';
 import { project, type Projection } from './projection';
@@ -284,14 +285,16 @@ function workDone(
   else delete t.loggedTwice;
   t.working = true;
   if (work.newConnector) t.repunched = {};
-  if (!first || t.attempt === 0) t.attempt += 1;
+  if (isMaking(e)) {
+    t.attempt += 1;
+    if (t.readBackWaiting) t.readBack = true;
+    else delete t.readBack;
+    delete t.readBackWaiting;
+  }
   t.state = first ? 'seated' : 'stale';
   if (work.connector) t.connector = work.connector;
   if (work.scheme) t.scheme = work.scheme;
   if (work.parts?.length) t.parts = work.parts;
-  if (t.readBackWaiting) t.readBack = true;
-  else delete t.readBack;
-  delete t.readBackWaiting;
   t.by = e.by;
   t.at = e.at;
   delete t.reason;

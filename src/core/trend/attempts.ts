@@ -1,3 +1,4 @@
+import { isMaking } from '../log/making';
 import { jackets, laidLink } from '../log/laid-link';
 import { BREAK_MINUTES } from '../bench/sweep';
 import { judgeMeasured } from '../log/judge-measured';
@@ -101,7 +102,7 @@ export function attemptsOf(plan: Pick<JobPlan, 'links' | 'policy' | 'parts'>, co
     if (!link) continue;
     const key = (end: End) => `${link.id} ${end}`;
     soFar.meet(e);
-    if ((e.kind === 'seated' || e.kind === 'redone') && e.end) made(e, link);
+    if (isMaking(e) && e.end) made(e, link);
     else if (e.kind === 'read-back' && e.end && e.data.right) readBack.add(key(e.end));
     else if (e.kind === 'rejected' && e.end) wrong(key(e.end));
     else if (e.kind === 'found') {
