@@ -240,3 +240,39 @@ test(
     expect(presses).toBeLessThanOrEqual(10);
   },
 );
+
+test('a batch that is good so far says what is left, and leads to the first cord of it @phone', async ({
+  page,
+  request,
+}) => {
+  const job = await beginBatch(page, `So far ${Date.now()}`, 2);
+  const { plan } = (await (await request.get(`/api/jobs/${job}/site`)).json()) as {
+    plan: { links: { id: string; label: string }[]; crew: { id: string }[] };
+  };
+  let minute = 0;
+  const entry = (link: string, kind: string, data: object, end?: string) => ({
+    id: crypto.randomUUID(),
+    job,
+    link,
+    kind,
+    at: new Date(Date.UTC(2026, 10, 20, 9, minute++)).toISOString(),
+    by: plan.crew[0]!.id,
+    data,
+    ...(end ? { end } : {}),
+  });
+  const made = { connector: 'closed-plug', scheme: 'T568B' };
+  const entries = plan.links.flatMap(({ id, label }) => [
+    entry(id, 'seated', made, 'head'),
+    entry(id, 'seated', made, 'tail'),
+    entry(id, 'reading', { reading: { walk: '12345678', evidence: label === 'C-01' ? 'wiremap' : 'continuity', ...(label === 'C-01' ? { splits: [] } : {}) } }), // prettier-ignore
+  ]);
+  expect((await request.post(`/api/jobs/${job}/entries`, { data: { entries } })).ok()).toBe(true);
+  const batch = page.url();
+  await page.reload();
+  await expect(page.getByText('1 good so far, not proven.')).toBeVisible();
+  await page.getByRole('link', { name: /^Prove C-02/ }).tap();
+  await armed(page);
+  await page.getByRole('button', { name: /^All eight good/ }).tap();
+  await open(page, new URL(batch).pathname);
+  await expect(page.getByText('Every cord is proven.')).toBeVisible();
+});

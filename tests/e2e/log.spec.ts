@@ -194,7 +194,7 @@ test('links that are good so far are what is left: a job says that every link is
   });
   await open(page, `/${job}/rack`);
   const next = page.getByRole('region', { name: 'What is next' });
-  await expect(next).toContainText('1 good so far, by less evidence than is asked');
+  await expect(next).toContainText('1 good so far, not proven');
   await expect(page.getByText('Every link is proven.')).toHaveCount(0);
   await next.getByRole('link', { name: /^Prove K1-20/ }).click();
   await armed(page);

@@ -50,7 +50,7 @@ export function inPortOrder(
   return keyed.map((k) => k.link);
 }
 
-/** Whether a link is good so far, and by less evidence than is asked: it needs a tester that shows more. */
+/** Whether a link is good so far and not proven: by less evidence than is asked, or with something left to answer. */
 export const wantsMore = (status: LinkStatus): boolean => worstState(status) === 'provisional';
 
 /** What a link wants next, and at which end where it matters. */

@@ -22,7 +22,7 @@ export const FOLD_VERSION = 9;
 
 /** States of a termination, in the order of the work. */
 export const TERMINATION_STATES = ['bare', 'seated', 'stale', 'provisional', 'proven', 'failed'] as const;
-/** State of one end: `stale` was done again and not proven since; `provisional` is good by less evidence than asked. */
+/** State of one end: `stale` was done again and not proven since; `provisional` is good so far: less evidence than asked, or something left to answer. */
 export type TerminationState = (typeof TERMINATION_STATES)[number];
 
 /** One end as it stands. `attempt` 0: never terminated as far as the log knows. */

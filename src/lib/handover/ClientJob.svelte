@@ -7,7 +7,7 @@
   let { view, record }: { view: ClientView; record: string } = $props();
   const WORDS: Record<ClientLink['state'], string> = {
     proven: 'proven',
-    provisional: 'good by less than was asked',
+    provisional: 'good so far, not proven',
     failed: 'failed, to be mended',
     open: 'not proven yet',
   };

@@ -30,7 +30,7 @@
     prove: ['Prove', 'need a reading'],
     redo: ['Redo', 'to be done again'],
     terminate: ['Terminate', 'have a bare end'],
-    'prove-better': ['Prove', 'good so far, by less evidence than is asked'],
+    'prove-better': ['Prove', 'good so far, not proven'],
   } as const;
   /** Links of panels and of batches have their ends called differently. */
   const allCords = $derived(job.plan.ordered.length > 0 && job.plan.ordered.every((l) => l.cord));

@@ -3,6 +3,7 @@
   import { batchYield } from '$core/cords/batch-yield';
   import { misfitWords } from '$core/cords/batch-draft';
   import type { CordWay } from '$core/cords/way';
+  import { wantsMore } from '$core/log/next';
   import { paceOf } from '$core/bench/sweep';
   import { endName } from '$core/model/end-name';
   import { formatMetres } from '$core/model/metres';
@@ -23,6 +24,7 @@
   const stands = $derived(batchYield(cords, (id) => job.statusOf(id)));
   const pace = $derived(paceOf(stands.provenAt, stands.cords - stands.proven));
   const next = $derived(job.nextCord(batch.id, null));
+  const soFar = $derived(cords.find((c) => wantsMore(job.statusOf(c.id))));
   const begun = $derived(stands.bareEnds < 2 * stands.cords);
   const WAYS: readonly (readonly [CordWay, string])[] = [
     ['cord', 'cord by cord'],
@@ -70,11 +72,13 @@
             : ''}</span
         ><kbd class="hidden key lg:inline">PgDn</kbd></a
       >
-    {:else if stands.proven < stands.cords}
-      <p class="border-l-4 border-wrong pl-3 text-lg">
-        {stands.cords - stands.proven} good so far, by less evidence than is asked: read them with a tester that
-        shows more.
-      </p>
+    {:else if soFar}
+      <a class="act min-h-14 act-now text-lg" data-main-action href={job.at('prove', soFar.id)}
+        ><span>Prove <span class="font-mono">{soFar.label}</span></span><kbd class="hidden key lg:inline"
+          >PgDn</kbd
+        ></a
+      >
+      <p>{stands.cords - stands.proven} good so far, not proven.</p>
     {:else if cords.length}<p class="text-lg font-bold">Every cord is proven.</p>
     {:else}<p class="text-lg">This batch has no cords any more.</p>{/if}
     {#if bareEnd}
