@@ -302,7 +302,10 @@ test('one end alone proves nothing and completes what the other reads; another p
   expect(answer.ok()).toBe(true);
   await expect(page.getByTestId('others-reading')).toContainText('Ines Rask logged a fail of K1-20');
   await armed(page);
+  // One press does not go past what somebody else read: it says so, and the next one logs it.
   await page.keyboard.press('a');
+  await expect(page.getByTestId('verdict')).toContainText('somebody else read a fail just before');
+  await page.getByRole('button', { name: /^Log provisional pass/ }).click();
   await kept(page);
   await open(page, `/${job}/prove/K1-20`);
   await expect(page.getByTestId('disputed')).toContainText('Read it once more');

@@ -106,22 +106,27 @@ export const answersAsItself = (status: LinkStatus, e: ReadingOfLink): boolean =
 function sees(now: Judged, failed: LastReading, status: LinkStatus, link: Link, terms: Terms): boolean {
   const { splits, lengthMetres, result, evidence, ...walk } = failed.data.reading;
   const seen = now.reading;
-  const values = Object.fromEntries(
-    Object.entries(failed.data.electrical ?? {}).filter(([what]) =>
-      Object.hasOwn(now.electrical ?? {}, what),
-    ),
-  );
+  const measured = Object.entries(failed.data.electrical ?? {});
+  const values = measured.filter(([what]) => Object.hasOwn(now.electrical ?? {}, what));
+  const sameResult =
+    Boolean(seen.result) && evidenceCovers(seen.evidence ?? 'continuity', evidence ?? 'continuity');
+  const lost = [
+    splits && !seen.splits,
+    lengthMetres !== undefined && seen.lengthMetres === undefined,
+    result && !sameResult,
+    values.length < measured.length,
+  ];
+  // It looked at all that the earlier one did: most readings do, and need no second judgement.
+  if (!lost.some(Boolean)) return true;
   const shown: Judged = {
     reading: {
       ...walk,
       ...(seen.evidence && { evidence: seen.evidence }),
       ...(seen.splits && splits && { splits }),
       ...(seen.lengthMetres !== undefined && lengthMetres !== undefined && { lengthMetres }),
-      ...(seen.result &&
-        result &&
-        evidenceCovers(seen.evidence ?? 'continuity', evidence ?? 'continuity') && { result }),
+      ...(sameResult && result && { result }),
     },
-    ...(Object.keys(values).length ? { electrical: values } : {}),
+    ...(values.length ? { electrical: Object.fromEntries(values) } : {}),
   };
   const judged = judgeMeasured(shown, laidLink(link, { pulled: status.pulled }), terms, failed.at);
   return judged.ok && judged.judgement.verdict === 'fail';
