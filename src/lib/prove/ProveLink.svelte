@@ -101,7 +101,10 @@
       clearTimeout(next);
     };
   });
-  const lastReason = $derived(status.head.reason ?? status.tail.reason);
+  /** What the last reading said; why an end was refused is no reading's. */
+  const lastReason = $derived(
+    ENDS.map((e) => (status[e].refused ? undefined : status[e].reason)).find(Boolean),
+  );
   const never = $derived(ENDS.filter((e) => status[e].state === 'bare'));
   const breakAt = $derived(session.measured && placeOfFault(session.measured, session.laid.lengthMetres));
   let typedProblem = $state('');
@@ -165,7 +168,7 @@
 >
   <div class="grid content-start gap-3 lg:col-start-1 lg:row-start-1">
     <ExchangedNote {link} />
-    <RefusedNote {link} />
+    {#if !judgement}<RefusedNote {link} />{/if}
     <OthersReading {link} />
     <OneEndNote {status} />
     {#if !judgement && ENDS.every((e) => status[e].state === 'proven')}<SweepNext {link} />{/if}
