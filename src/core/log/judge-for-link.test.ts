@@ -124,6 +124,17 @@ describe('a fail by more evidence than is read later', () => {
     const open = read({ walk: '12345-78', evidence: 'wiremap-length', lengthMetres: 30 });
     expect(states(after(link, open, read({ splits: undefined, evidence: 'continuity' })))).toEqual(PROVEN);
   });
+  it('stands with all it failed by: seeing one of two is not seeing the other', () => {
+    const link = { ...unplanned, evidence: 'continuity' as Evidence };
+    const both = read({ evidence: 'certification', lengthMetres: 120, result: { says: 'fail' } });
+    expect(states(after(link, both, long(40)))).toEqual(SO_FAR);
+    expect(states(after(link, both, read({ evidence: 'certification', lengthMetres: 40, result: { says: 'pass' } })))).toEqual(PROVEN); // prettier-ignore
+    // Split, with a length that the next one has not: what it was split by is seen, and its length was good.
+    expect(states(after(link, read({ evidence: 'wiremap-length', splits: ['36', '45'], lengthMetres: 30 }), good))).toEqual(PROVEN); // prettier-ignore
+    const pairs = read({}, { electrical: { loopOhms: { '12': 60, '36': 4 } } });
+    expect(states(after(link, pairs, read({}, { electrical: { loopOhms: { '36': 4 } } })))).toEqual(SO_FAR);
+    expect(states(after(link, pairs, read({}, { electrical: { loopOhms: { '12': 4 } } })))).toEqual(PROVEN);
+  });
   it('is several at once where each was found by something of its own', () => {
     const link = { ...unplanned, evidence: 'continuity' as Evidence };
     const blind = read({ splits: undefined, evidence: 'continuity' });

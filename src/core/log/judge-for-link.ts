@@ -2,7 +2,9 @@ import type { EntryOf } from '../model/entry';
 import type { Link } from '../model/job';
 import { evidenceCovers } from '../model/evidence';
 import { EVIDENCE_WORDS, type Judgement } from '../reading/verdict';
+import { expectedWalk, writeWalk } from '../reading/walk';
 import { ENDS } from '../wiring/conductors';
+import { mediumOf } from '../wiring/connector';
 import { judgeMeasured, type Judged, type Terms } from './judge-measured';
 import { laidLink } from './laid-link';
 import { openQuestion } from './length-doubt';
@@ -49,7 +51,7 @@ export function judgeForLink(status: LinkStatus, link: Link, terms: Terms, e: Re
   let { judgement } = judged;
   const last = status.lastReading;
   const fails = [...(status.unseen ?? []), ...(last?.verdict === 'fail' ? [last] : [])];
-  const unseen = fails.filter((failed) => !sees(data, failed, status, link, terms));
+  const unseen = fails.filter((failed) => standsBehind(data, failed, status, link, terms));
   if (judgement.verdict === 'fail') return { ok: true, judgement, held: false, question: '', unseen };
 
   let held = false;
@@ -100,34 +102,56 @@ export const answersAsItself = (status: LinkStatus, e: ReadingOfLink): boolean =
   Boolean(status.exchanged?.mended) && e.data.remote !== undefined;
 
 /**
- * Whether a reading would have shown what an earlier one failed by: that one, with nothing in it but what this one
- * looked at, would still be a fail.
+ * Whether something of an earlier fail stands that a reading did not look at: the earlier one, without what this one
+ * looked at, is a fail still. Every reading looks at every contact; not every one at splits, length, result and values.
  */
-function sees(now: Judged, failed: LastReading, status: LinkStatus, link: Link, terms: Terms): boolean {
-  const { splits, lengthMetres, result, evidence, ...walk } = failed.data.reading;
-  const seen = now.reading;
-  const measured = Object.entries(failed.data.electrical ?? {});
-  const values = measured.filter(([what]) => Object.hasOwn(now.electrical ?? {}, what));
-  const sameResult =
-    Boolean(seen.result) && evidenceCovers(seen.evidence ?? 'continuity', evidence ?? 'continuity');
-  const lost = [
-    splits && !seen.splits,
-    lengthMetres !== undefined && seen.lengthMetres === undefined,
-    result && !sameResult,
-    values.length < measured.length,
-  ];
-  // It looked at all that the earlier one did: most readings do, and need no second judgement.
-  if (!lost.some(Boolean)) return true;
-  const shown: Judged = {
+function standsBehind(
+  now: Judged,
+  failed: LastReading,
+  status: LinkStatus,
+  link: Link,
+  terms: Terms,
+): boolean {
+  if (mediumOf(link.head.connector) === 'coax') return false;
+  const { splits, lengthMetres, result, evidence, configuration, nvp } = failed.data.reading;
+  const { reading: seen, electrical: values } = now;
+  const resultSeen =
+    seen.result !== undefined && evidenceCovers(seen.evidence ?? 'continuity', evidence ?? 'continuity');
+  // Most readings look at all that the earlier one did: nothing is left to be judged.
+  const all =
+    (!splits || seen.splits) &&
+    (lengthMetres === undefined || seen.lengthMetres !== undefined) &&
+    (!result || resultSeen) &&
+    !failed.data.electrical;
+  if (all) return false;
+  const left: Judged = {
     reading: {
-      ...walk,
-      ...(seen.evidence && { evidence: seen.evidence }),
-      ...(seen.splits && splits && { splits }),
-      ...(seen.lengthMetres !== undefined && lengthMetres !== undefined && { lengthMetres }),
-      ...(sameResult && result && { result }),
+      walk: writeWalk(expectedWalk(link.ordered, link.shielded)),
+      evidence,
+      configuration,
+      nvp,
+      ...(splits && { splits: seen.splits ? [] : splits }),
+      ...(seen.lengthMetres === undefined && { lengthMetres }),
+      ...(!resultSeen && { result }),
     },
-    ...(values.length ? { electrical: Object.fromEntries(values) } : {}),
+    electrical: unmeasured(failed.data.electrical, values),
   };
-  const judged = judgeMeasured(shown, laidLink(link, { pulled: status.pulled }), terms, failed.at);
+  const judged = judgeMeasured(left, laidLink(link, { pulled: status.pulled }), terms, failed.at);
   return judged.ok && judged.judgement.verdict === 'fail';
+}
+
+type Values = NonNullable<Judged['electrical']>;
+/** Values of an earlier reading that a later one did not measure, pair by pair. */
+function unmeasured(before: Values | undefined, now: Values | undefined): Values | undefined {
+  if (!before) return undefined;
+  const left = (what: 'loopOhms' | 'unbalanceOhms' | 'delayNs') =>
+    Object.fromEntries(
+      Object.entries(before[what] ?? {}).filter(([pair]) => !Object.hasOwn(now?.[what] ?? {}, pair)),
+    );
+  return {
+    ...before,
+    loopOhms: left('loopOhms'),
+    unbalanceOhms: left('unbalanceOhms'),
+    delayNs: left('delayNs'),
+  };
 }
