@@ -73,6 +73,10 @@ async function traceSome(page) {
   }
 }
 
+/** A server that was just started imports its demo first. */
+const answers = () => fetch(`${BASE}/api/health`).then((a) => a.ok, () => false); // prettier-ignore
+for (let i = 0; i < 120 && !(await answers()); i++) await new Promise((r) => setTimeout(r, 500));
+
 mkdirSync(DIR, { recursive: true });
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',

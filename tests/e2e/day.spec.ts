@@ -105,6 +105,7 @@ test('a day without the server: terminated, proven, done again with a picture, t
   await expect(page.getByTestId('kept')).toContainText('1 picture waiting for the server');
   await open(page, at('redo'));
   const card = page.getByRole('article', { name: /^K1-05/ });
+  await armed(page);
   await card.getByRole('button', { name: /punched again|done again/ }).first().click(); // prettier-ignore
   await expect(card).toContainText('done again, not proven yet');
   await written(page);

@@ -69,6 +69,7 @@ test(
     // Work after it supersedes it.
     await open(page, `/${job}/redo`);
     await expect(page.getByText('plate hangs loose').first()).toBeVisible();
+    await armed(page);
     await page
       .getByRole('article', { name: 'K1-02 to be done again' })
       .getByRole('button', { name: /put right, no new connector/ })

@@ -63,15 +63,18 @@ test('fail, redo, stale, proven, with the finding written down, undone and told 
   await expect(page.getByTestId('walk')).toContainText('m on foot');
   const card = page.getByRole('article', { name: /^K1-20/ });
   await expect(card.getByTestId(/^slack/).first()).toContainText(/its slack allows/);
+  await armed(page);
   await card
     .getByRole('button', { name: /again$/ })
     .first()
     .click();
   await expect(card).toContainText('done again, not proven yet');
+  await armed(page);
   await card.getByRole('button', { name: /^As explained/ }).click();
   await expect(page.getByTestId('undo-line')).toContainText('K1-20: found as explained.');
   await page.keyboard.press('u');
   await expect(card.getByRole('button', { name: /^As explained/ })).toBeVisible();
+  await armed(page);
   await card.getByRole('button', { name: /^As explained/ }).click();
   await card.getByRole('link', { name: 'Prove it' }).click();
   await expect(page.getByRole('heading', { name: 'K1-20', exact: true })).toBeVisible();
@@ -103,6 +106,7 @@ test('an end without slack is flagged before it is cut, and the cable re-pulled 
     'Do not cut: the tail has 30 mm of slack and one more takes 50 mm',
   );
   await expect(card.getByRole('button', { name: /tail: done again/ })).toBeHidden();
+  await armed(page);
   await card.getByRole('button', { name: 'Cable re-pulled' }).click();
   await kept(page);
   await open(page, `/${job}/rack`);

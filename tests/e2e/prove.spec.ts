@@ -61,6 +61,7 @@ test('a link is read with each simulated tester, and what they show is what is l
 test('a redo really mends what it would mend @phone', async ({ page, request }) => {
   const job = await ownJob(request);
   await open(page, `/${job}/redo`);
+  await armed(page);
   await page
     .getByRole('article', { name: /^K1-05/ })
     .getByRole('button', { name: 'tail: punched again' })

@@ -40,6 +40,7 @@ test('by touch: seat an end, pass, fail, redo, prove again, and find it after a 
   await open(page, `/${job}/redo`);
   const card = page.getByRole('article', { name: /^K1-21/ });
   await expect(card).toContainText('contact 4 open');
+  await armed(page);
   await card
     .getByRole('button', { name: /punched again|done again/ })
     .first()
@@ -234,10 +235,12 @@ test('a finding takes one tap, and moves what is thought likely @phone', async (
   const job = await ownJob(request);
   await open(page, `/${job}/redo`);
   const card = page.getByRole('article', { name: /^K1-05/ });
+  await armed(page);
   await card.getByRole('button', { name: 'tail: punched again' }).click();
   await page.getByText('How likely each mistake is by now').click();
   const row = page.getByRole('row', { name: /^missed punch/ });
   const before = await row.innerText();
+  await armed(page);
   await card.getByRole('button', { name: /^As explained: tail missed punch/ }).click();
   await expect(card.getByText('What was found?')).toBeHidden();
   expect(await row.innerText()).not.toBe(before);

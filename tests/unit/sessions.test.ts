@@ -369,9 +369,21 @@ describe('on a round', () => {
     job.log.undo();
     expect(session.settled(session.round!.placed.find((p) => p.link === third)!)).toBe(false);
     press(() => session.bothAnswer(session.round!.placed.find((p) => p.link === first)!.remote));
-    expect(job.statusOf(third).head.reason).toContain('both answer');
-    while (session.next && session.next.link !== first) press(() => session.stranger());
-    expect(asked()).toBe(first);
+    for (const [one, other] of [
+      [third, first],
+      [first, third],
+    ] as const)
+      expect(job.statusOf(one).head).toMatchObject({
+        state: 'failed',
+        refused: {
+          how: 'eye',
+          why: expect.stringContaining(`both answer: joined with ${job.plan.link(other)!.label}`),
+        },
+      });
+    const last = asked()!;
+    press(() => session.skip());
+    while (session.next && session.next.link !== last) press(() => session.stranger());
+    expect(asked()).toBe(last);
     press(() => session.pass());
     expect(session.next).toBeNull();
   });

@@ -1,8 +1,7 @@
 import { ofLink } from '../model/of-link';
 import Papa from 'papaparse';
-import { entryWords, type WordsFrom } from '../log/entry-words';
-import type { Told } from '../log/history';
-import { laidLink } from '../log/laid-link';
+import type { WordsFrom } from '../log/entry-words';
+import { toldWords, type Told } from '../log/told';
 import type { Link } from '../model/job';
 import { plainCell } from '../model/csv-cell';
 
@@ -18,8 +17,7 @@ export function historyCsv(
 ): string {
   const rows = entries.map((told) => {
     const { entry: e, counts } = told;
-    const planned = ofLink(e) ? linkOf(e.link) : undefined;
-    const link = planned && laidLink(planned, told);
+    const link = ofLink(e) ? linkOf(e.link) : undefined;
     const reading = e.kind === 'reading' ? e.data : undefined;
     const work = e.kind === 'seated' || e.kind === 'redone' ? e.data : undefined;
     const cells: Record<(typeof HISTORY_COLUMNS)[number], string | number> = {
@@ -28,7 +26,7 @@ export function historyCsv(
       link: plainCell(link?.label ?? ''),
       end: (ofLink(e) && e.end) || '',
       kind: e.kind,
-      says: plainCell(entryWords(e, link, terms)),
+      says: plainCell(toldWords(told, link, terms)),
       walk: reading?.reading.walk ?? '',
       evidence: reading?.reading.evidence ?? '',
       tester: plainCell(reading?.tester ?? ''),

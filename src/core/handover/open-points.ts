@@ -60,7 +60,7 @@ export function openPoints(
     if (failed.length) say('failed', `${failed.join(' and ')}: ${ENDS.some((e) => status[e].refused) ? `refused: ${refusals(status)}` : 'the last reading fails'}`); // prettier-ignore
     if (bare.length) say('not-made', bare.join(' and '));
     if (waiting.length) say('unproven', waiting.join(' and '));
-    if (ends('provisional').length) say('provisional', ENDS.map((e) => status[e].reason).find(Boolean) ?? status.lastReading?.evidence ?? 'less than asked'); // prettier-ignore
+    if (ends('provisional').length) say('provisional', soFar(ENDS.map((e) => status[e].reason).find(Boolean) ?? status.lastReading?.evidence ?? 'less than asked')); // prettier-ignore
     if (status.disputedBy) say('disputed', 'read it once more');
     if ((status.swept?.worst?.margin ?? 0) < 0) say('sweep-misses', sweptWords(status.swept!));
     const often = ENDS.filter((e) => status[e].attempt >= OFTEN);
@@ -77,6 +77,10 @@ export function openPoints(
   const rank = (p: OpenPoint) => OPEN_KINDS.indexOf(p.kind);
   return out.sort((a, b) => rank(a) - rank(b));
 }
+
+/** Why a link is good so far, under a heading that says that it is. */
+const soFar = (reason: string): string =>
+  reason.replace(/^Good so far: (.)/, (_, first: string) => first.toUpperCase());
 
 /** Why ends were refused, each reason once. */
 const refusals = (status: LinkStatus): string =>

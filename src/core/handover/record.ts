@@ -1,11 +1,11 @@
-import { asJudged } from '../log/as-judged';
+import { tellLink, toldWords } from '../log/told';
 import { laidLink } from '../log/laid-link';
 import { z } from 'zod';
 import { ofLink } from '../model/of-link';
 import { judgeMeasured, type Terms } from '../log/judge-measured';
 import { askedOf } from '../log/link-spec';
-import { effective } from '../log/effective';
-import { entryWords, judgementWords, sweptWords } from '../log/entry-words';
+import { resolve } from '../log/effective';
+import { sweptWords } from '../log/entry-words';
 import { foldLink, TERMINATION_STATES, type LinkStatus } from '../log/state';
 import { inPortOrder } from '../log/next';
 import { EVIDENCE } from '../model/evidence';
@@ -136,8 +136,8 @@ export function recordOf(file: JobFile, madeAt: string): HandoverRecord {
     const result = resultOf(status);
     const measured = reading?.data.reading.lengthMetres;
     const length = measured ?? status.pulled?.metres ?? link.lengthMetres;
-    const story = asJudged(link, terms, effective(entriesOf(link))).filter(({ entry }) =>
-      STORY.has(entry.kind),
+    const story = tellLink(link, terms, resolve(entriesOf(link))).filter(
+      (r) => r.counts && STORY.has(r.entry.kind),
     );
     const failed =
       result === 'fail' ||
@@ -157,7 +157,7 @@ export function recordOf(file: JobFile, madeAt: string): HandoverRecord {
       ...(status.swept ? { sweep: sweptWords(status.swept) } : {}),
       ...(reading?.data.tester ? { tester: reading.data.tester } : {}),
       notRuledOut: reading ? leftOpen(status, link, terms) : [],
-      story: failed ? story.map(({ entry: e, laid, judgement }) => ({ at: e.at, by: person(e.by), says: judgement ? judgementWords(judgement) : entryWords(e, laid, { ...terms, crew: plan.crew }) })) : [], // prettier-ignore
+      story: failed ? story.map((told) => ({ at: told.entry.at, by: person(told.entry.by), says: toldWords(told, link, { ...terms, crew: plan.crew }) })) : [], // prettier-ignore
     };
   });
   const count = (result: LinkRecord['result']) => links.filter((l) => l.result === result).length;

@@ -1,8 +1,7 @@
 import { ofLink } from '../model/of-link';
 import { type LogEntry } from '../model/entry';
 import type { Link } from '../model/job';
-import { jackets, type Pulled } from './laid-link';
-import { CLOCK_TOLERANCE_MS, compareInstants, happenedAt, resolve, type Resolved } from './effective';
+import { CLOCK_TOLERANCE_MS, compareInstants, happenedAt, type Resolved } from './effective';
 
 /** What of a job's log is wanted; what is left out does not narrow it. */
 export interface HistoryFilter {
@@ -39,28 +38,14 @@ function touches(e: LogEntry, link: Pick<Link, 'id' | 'head' | 'tail' | 'cord'>)
   );
 }
 
-/** An entry of a history: whether it counts, and what was known of its cable's jacket when it was written. */
-export interface Told extends Resolved {
-  pulled?: Pulled;
-}
-
-/** What of a log is needed beside the entries that are told, to tell them. */
-export const TOLD_BY = ['pulled', 'repulled'] as const satisfies readonly LogEntry['kind'][];
-
-/** What a filter lets through of a log, newest first. */
+/** What a filter lets through of a log that is given in order, newest first. */
 export function historyOf(
-  entries: readonly LogEntry[],
+  log: readonly Resolved[],
   filter: HistoryFilter,
   linkOf: (id: string) => Pick<Link, 'id' | 'head' | 'tail' | 'cord'> | undefined,
-): Told[] {
+): Resolved[] {
   const link = filter.link === undefined ? undefined : linkOf(filter.link);
-  const soFar = jackets();
-  return resolve(entries)
-    .map((r): Told => {
-      if (r.counts) soFar.meet(r.entry);
-      const pulled = ofLink(r.entry) ? soFar.of(r.entry.link) : undefined;
-      return pulled ? { ...r, pulled } : r;
-    })
+  return log
     .filter(
       ({ entry: e }) =>
         (filter.link === undefined || (link !== undefined && touches(e, link))) &&

@@ -1,12 +1,10 @@
 import type { EntryOf } from '../model/entry';
 import type { Link } from '../model/job';
-import { evidenceCovers } from '../model/evidence';
 import { EVIDENCE_WORDS, type Judgement } from '../reading/verdict';
-import { expectedWalk, writeWalk } from '../reading/walk';
 import { ENDS } from '../wiring/conductors';
-import { mediumOf } from '../wiring/connector';
 import { judgeMeasured, type Judged, type Terms } from './judge-measured';
 import { laidLink } from './laid-link';
+import { failsBehind } from './fails-behind';
 import { openQuestion } from './length-doubt';
 import { withLengthOf } from './one-end';
 import type { LastReading, LinkStatus, TerminationStatus } from './state';
@@ -50,8 +48,7 @@ export function judgeForLink(status: LinkStatus, link: Link, terms: Terms, e: Re
   if (!judged.ok) return judged;
   let { judgement } = judged;
   const last = status.lastReading;
-  const fails = [...(status.unseen ?? []), ...(last?.verdict === 'fail' ? [last] : [])];
-  const unseen = fails.filter((failed) => standsBehind(data, failed, status, link, terms));
+  const unseen = failsBehind(data, status, link, terms);
   if (judgement.verdict === 'fail') return { ok: true, judgement, held: false, question: '', unseen };
 
   let held = false;
@@ -70,7 +67,7 @@ export function judgeForLink(status: LinkStatus, link: Link, terms: Terms, e: Re
     if (refused && !clears(e, status[end]))
       lower(
         refused.how === 'eye'
-          ? `Good so far: the ${end} was refused (${refused.why}), which no tester takes back. Put it right first.`
+          ? `Good so far: the ${end} was refused (${refused.why}), which no reading takes back. Put it right first.`
           : `Good so far: it answered wrong in a round (${refused.why}). Read it with its own numbered remote.`,
       );
   }
@@ -100,58 +97,3 @@ export const clears = (e: ReadingOfLink, { refused }: TerminationStatus): boolea
 /** Whether a link that was exchanged is shown to be itself again: mended, and answered by a numbered remote. */
 export const answersAsItself = (status: LinkStatus, e: ReadingOfLink): boolean =>
   Boolean(status.exchanged?.mended) && e.data.remote !== undefined;
-
-/**
- * Whether something of an earlier fail stands that a reading did not look at: the earlier one, without what this one
- * looked at, is a fail still. Every reading looks at every contact; not every one at splits, length, result and values.
- */
-function standsBehind(
-  now: Judged,
-  failed: LastReading,
-  status: LinkStatus,
-  link: Link,
-  terms: Terms,
-): boolean {
-  if (mediumOf(link.head.connector) === 'coax') return false;
-  const { splits, lengthMetres, result, evidence, configuration, nvp } = failed.data.reading;
-  const { reading: seen, electrical: values } = now;
-  const resultSeen =
-    seen.result !== undefined && evidenceCovers(seen.evidence ?? 'continuity', evidence ?? 'continuity');
-  // Most readings look at all that the earlier one did: nothing is left to be judged.
-  const all =
-    (!splits || seen.splits) &&
-    (lengthMetres === undefined || seen.lengthMetres !== undefined) &&
-    (!result || resultSeen) &&
-    !failed.data.electrical;
-  if (all) return false;
-  const left: Judged = {
-    reading: {
-      walk: writeWalk(expectedWalk(link.ordered, link.shielded)),
-      evidence,
-      configuration,
-      nvp,
-      ...(splits && { splits: seen.splits ? [] : splits }),
-      ...(seen.lengthMetres === undefined && { lengthMetres }),
-      ...(!resultSeen && { result }),
-    },
-    electrical: unmeasured(failed.data.electrical, values),
-  };
-  const judged = judgeMeasured(left, laidLink(link, { pulled: status.pulled }), terms, failed.at);
-  return judged.ok && judged.judgement.verdict === 'fail';
-}
-
-type Values = NonNullable<Judged['electrical']>;
-/** Values of an earlier reading that a later one did not measure, pair by pair. */
-function unmeasured(before: Values | undefined, now: Values | undefined): Values | undefined {
-  if (!before) return undefined;
-  const left = (what: 'loopOhms' | 'unbalanceOhms' | 'delayNs') =>
-    Object.fromEntries(
-      Object.entries(before[what] ?? {}).filter(([pair]) => !Object.hasOwn(now?.[what] ?? {}, pair)),
-    );
-  return {
-    ...before,
-    loopOhms: left('loopOhms'),
-    unbalanceOhms: left('unbalanceOhms'),
-    delayNs: left('delayNs'),
-  };
-}

@@ -37,10 +37,7 @@ export interface JacketsSoFar {
   of(link: string): Pulled | undefined;
 }
 
-/**
- * Begins to go through a log. A reading is told by what was known of its cable when it was taken, as it was judged:
- * marks that somebody read later may take back what it proved, and leave what it was.
- */
+/** Begins to go through a log: marks that somebody reads later leave what was read before as it was. */
 export function jackets(): JacketsSoFar {
   const pulled = new Map<string, Pulled>();
   return {
@@ -50,21 +47,4 @@ export function jackets(): JacketsSoFar {
     },
     of: (link) => pulled.get(link),
   };
-}
-
-/**
- * The entries of a link that count, in order, each with the link as its cable was known to lie by then.
- *
- * @example
- * asItLay(link, effective(entries)).map(({ entry, laid }) => entryWords(entry, laid, plan))
- */
-export function asItLay<E extends LogEntry>(
-  link: Link,
-  counted: readonly E[],
-): { entry: E; laid: LaidLink }[] {
-  const soFar = jackets();
-  return counted.map((entry) => {
-    soFar.meet(entry);
-    return { entry, laid: laidLink(link, { pulled: soFar.of(link.id) }) };
-  });
 }

@@ -126,10 +126,10 @@ export const ENTRY_DATA = {
     /** What lay in that box before anything was pulled from it. */
     boxMetres: z.number().min(0.1).max(2000).optional(),
   }),
-  /** A person refuses an end by eye, whatever a tester says. */
+  /** A person refuses an end by what they saw, whatever a tester says later. */
   rejected: z.strictObject({
     reason: z.string().min(1).max(400),
-    /** It answered wrong in a round, which a numbered remote can put right: nobody saw a defect. */
+    /** Another cable's remote answered in a round, which its own numbered remote can take back: nobody saw a defect. */
     answered: z.literal(true).optional(),
   }),
   /** What was found to be wrong once it was opened up. */

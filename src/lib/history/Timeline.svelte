@@ -2,19 +2,17 @@
   import { endName, saidOf } from '$core/model/end-name';
   import { ofLink } from '$core/model/of-link';
   import { asking } from '$lib/address/address';
-  import { entryWords } from '$core/log/entry-words';
-  import { clockDoubt, type Told } from '$core/log/history';
-  import { laidLink, type LaidLink } from '$core/log/laid-link';
-  import { judgeMeasured } from '$core/log/judge-measured';
+  import type { Resolved } from '$core/log/effective';
+  import { clockDoubt } from '$core/log/history';
+  import { toldWords } from '$core/log/told';
   import { type LogEntry } from '$core/model/entry';
-  import type { Link } from '$core/model/job';
   import { clockWords, localTime } from '$lib/controls/time';
   import LongList from '$lib/controls/LongList.svelte';
   import PlannedChanges from './PlannedChanges.svelte';
   import SmallLoom from '$lib/diagnosis/SmallLoom.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
 
-  let { entries }: { entries: readonly Told[] } = $props();
+  let { entries }: { entries: readonly Resolved[] } = $props();
   const job = useJob();
   let takingBack = $state('');
   let reason = $state('');
@@ -29,20 +27,10 @@
     done = [...done, e.id];
     takingBack = reason = '';
   }
-  const isBack = ({ entry, counts }: Told) => !counts || done.includes(entry.id);
+  const isBack = ({ entry, counts }: Resolved) => !counts || done.includes(entry.id);
   /** What may be taken back: everything that counts but a change of plan, which is changed again instead. */
-  const mayTakeBack = (r: Told) => !isBack(r) && r.entry.kind !== 'planned' && r.entry.kind !== 'moved';
-  /** The link of an entry as its cable was known to lie, by which a reading was judged. */
-  function linkOf(r: Told): LaidLink | undefined {
-    const link = ofLink(r.entry) ? job.plan.link(r.entry.link) : undefined;
-    return link && laidLink(link, r);
-  }
+  const mayTakeBack = (r: Resolved) => !isBack(r) && r.entry.kind !== 'planned' && r.entry.kind !== 'moved';
   const partName = (id: string) => job.plan.parts.find((p) => p.id === id)?.name ?? id;
-  const fails = (e: LogEntry, link: Link) => {
-    if (e.kind !== 'reading') return false;
-    const judged = judgeMeasured(e.data, link, job.plan, e.at);
-    return judged.ok && judged.judgement.verdict === 'fail';
-  };
 
   /** The small print of an entry: minutes, tester, leads, parts. */
   function notes(e: LogEntry): string {
@@ -70,7 +58,9 @@
 <LongList items={entries} keyOf={(r) => r.entry.id} label="History" guess={73}>
   {#snippet row(r)}
     {@const e = r.entry}
-    {@const link = linkOf(r)}
+    {@const link = ofLink(e) ? job.plan.link(e.link) : undefined}
+    {@const told = job.log.tell(r)}
+    {@const says = toldWords(told, link, job.plan)}
     {@const doubt = clockDoubt(e)}
     <div
       class={[
@@ -86,14 +76,14 @@
             href={asking(job.at('history'), { link: link.id })}>{link.label}</a
           >{/if}
         {#if ofLink(e) && e.end}<strong>{link ? endName(link, e.end) : e.end}</strong>{/if}
-        {link ? saidOf(link, entryWords(e, link, job.plan)) : entryWords(e, link, job.plan)}
+        {link ? saidOf(link, says) : says}
         {#if doubt}<span class="text-sm text-faint"
             >({clockWords(doubt.offMs)}; the server had it {localTime(doubt.receivedAt)})</span
           >{/if}
         {#if e.enteredBy}<span class="text-sm text-faint">(entered by {e.enteredBy})</span>{/if}
         {#if e.kind === 'planned'}<PlannedChanges changes={e.data.changes} />{/if}
         {#if notes(e)}<span class="text-sm text-faint">({notes(e)})</span>{/if}
-        {#if link && e.kind === 'reading' && fails(e, link)}<SmallLoom
+        {#if link && e.kind === 'reading' && told.judgement?.verdict === 'fail'}<SmallLoom
             {link}
             measured={e.data.reading}
           />{/if}
@@ -131,7 +121,7 @@
         {:else if mayTakeBack(r)}
           <button
             class="min-h-12 text-sm underline underline-offset-4"
-            aria-label="Take back: {entryWords(e, link, job.plan)}"
+            aria-label="Take back: {says}"
             onclick={() => (takingBack = e.id)}>take back</button
           >
         {/if}

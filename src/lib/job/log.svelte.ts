@@ -5,13 +5,15 @@ import { findingsCounted, weightsForJob, type FoundCounts } from '$core/diagnose
 import { printedLabels, type PrintedLabels } from '$core/labels/printed';
 import { memories, type Memories } from '$core/drill/memory';
 import { cautionsRead, type CautionsRead } from '$core/log/cautions';
-import { historyOf, type HistoryFilter, type Told } from '$core/log/history';
+import { resolve, type Resolved } from '$core/log/effective';
+import { historyOf, type HistoryFilter } from '$core/log/history';
 import { leadProofs, type LeadProof } from '$core/log/leads';
 import { patternAt, seeReading, toolsAt, type Pattern } from '$core/log/patterns';
 import { projectSince, type Projection } from '$core/log/projection';
 import { recentReadings } from '$core/log/recent';
 import { linkState, type LinkStatus } from '$core/log/state';
 import { sharedTraces, type SharedTraces } from '$core/survey/shared-trace';
+import { teller, type Told } from '$core/log/told';
 import { toolStatuses, toolUse, type ToolStatus, type ToolUse } from '$core/log/tools';
 import type { Terms } from '$core/log/judge-measured';
 import {
@@ -143,9 +145,20 @@ export class JobLog {
     return [...(this.archive ?? []), ...this.since];
   }
 
+  /** The log in order, with what counts, and what tells an entry of it; null where it is too long to be on this device. */
+  private readonly inOrder = $derived.by(() => {
+    const { archive, since } = this;
+    if (!archive) return null;
+    const log = resolve([...archive, ...since]);
+    return { log, tell: teller(log, (id) => this.linkOf(id), this.terms()) };
+  });
   /** What a filter lets through of the log, newest first; null where the log is too long to be on this device. */
-  history(filter: HistoryFilter): Told[] | null {
-    return this.archive && historyOf([...this.archive, ...this.since], filter, (id) => this.linkOf(id));
+  history(filter: HistoryFilter): Resolved[] | null {
+    return this.inOrder && historyOf(this.inOrder.log, filter, (id) => this.linkOf(id));
+  }
+  /** An entry of the log with what it came to. */
+  tell(r: Resolved): Told {
+    return this.inOrder ? this.inOrder.tell(r) : r;
   }
 
   /** Whether a person has read the cautions of a connector family. */

@@ -1,5 +1,6 @@
 <script lang="ts">
   import Choice from '$lib/controls/Choice.svelte';
+  import type { PressGuard } from '$lib/controls/press-guard.svelte';
   import { endName, saidOf } from '$core/model/end-name';
   import { asking } from '$lib/address/address';
   import { mistakeText, PLACE_WORDS } from '$core/copper/mistake';
@@ -17,7 +18,7 @@
   import { useJob } from '$lib/job/open-job.svelte';
   import { farWords } from '$core/plan/whereabouts';
 
-  let { link }: { link: Link } = $props();
+  let { link, guard }: { link: Link; guard: PressGuard } = $props();
   const job = useJob();
   const status = $derived(job.statusOf(link.id));
   const found = $derived(status.lastReading?.data.diagnosis);
@@ -64,6 +65,8 @@
     );
   }
   function repulled(): void {
+    if (!guard.take()) return;
+    guard.shown();
     job.log.write(
       link.id,
       'repulled',
@@ -74,6 +77,8 @@
   }
   /** What was refused by eye is put right often enough without a cut: a plate, a latch, a label. */
   function putRight(end: End): void {
+    if (!guard.take()) return;
+    guard.shown();
     job.log.write(
       link.id,
       'redone',
@@ -83,6 +88,8 @@
     );
   }
   function done(end: End, action: 'redo' | 'repunch'): void {
+    if (!guard.take()) return;
+    guard.shown();
     const scheme = specOf(link, job.plan.policy)[end].scheme;
     if (action === 'repunch')
       job.log.write(
@@ -204,6 +211,7 @@
     <a class={['act', failed.length === 0 && 'act-now']} href={job.at('prove', link.id)}>Prove it</a>
     {#if failed.length === 0 && status.lastReading?.verdict === 'fail' && !status.foundSinceFail}<WhatWasFound
         {link}
+        {guard}
       />{/if}
   </div>
 </article>

@@ -1,5 +1,6 @@
 <script lang="ts">
   import Choice from '$lib/controls/Choice.svelte';
+  import type { PressGuard } from '$lib/controls/press-guard.svelte';
   import { saidOf } from '$core/model/end-name';
   import { MISTAKE_WORDS, mistakeText, PLACE_WORDS } from '$core/copper/mistake';
   import type { MistakePlace } from '$core/model/mistake-places';
@@ -10,7 +11,7 @@
   import { useJob } from '$lib/job/open-job.svelte';
 
   /** Asks, once an end was done again, what was wrong: one tap when the likeliest explanation was right. */
-  let { link }: { link: Link } = $props();
+  let { link, guard }: { link: Link; guard?: PressGuard } = $props();
   const job = useJob();
   const status = $derived(job.statusOf(link.id));
   const explained = $derived(status.untold ?? status.thread?.explained ?? []);
@@ -26,6 +27,8 @@
   ]);
 
   function asExplained(): void {
+    if (guard && !guard.take()) return;
+    guard?.shown();
     job.log.write(
       link.id,
       'found',

@@ -167,13 +167,22 @@ export class RoundSession {
     );
   }
 
-  /** Two remotes answer one port: copper joins the two cables. */
+  /** Two remotes answer one port: copper joins the two cables, so that both are refused until they are put right. */
   bothAnswer(other: number): void {
     const { next, round } = this;
     if (!next || !this.guard.take()) return;
     const link = this.job.plan.link(next.link)!;
-    const with_ = this.job.plan.link(round?.placed.find((p) => p.remote === other)?.link)?.label;
-    this.job.log.write(link.id, 'rejected', { reason: `remotes ${next.remote} and ${other} both answer: joined with ${with_ ?? 'another cable'}`, answered: true }, 'head', `${link.label}: two answer, to be done again.`); // prettier-ignore
+    const joined = this.job.plan.link(round?.placed.find((p) => p.remote === other)?.link);
+    const refuse = (of: Link, joinedWith: string) =>
+      this.job.log.write(
+        of.id,
+        'rejected',
+        { reason: `remotes ${next.remote} and ${other} both answer: joined with ${joinedWith}` },
+        'head',
+        `${of.label}: two answer, to be done again.`,
+      );
+    if (joined) refuse(joined, link.label);
+    refuse(link, joined?.label ?? 'another cable');
     this.guard.shown();
     this.save();
   }
@@ -182,10 +191,12 @@ export class RoundSession {
   stranger(): void {
     const { next } = this;
     if (!next || !this.guard.take()) return;
-    const link = this.job.plan.link(next.link)!;
-    this.job.log.write(link.id, 'rejected', { reason: 'answers with a remote that is not in this round', answered: true }, 'head', `${link.label}: answers elsewhere, to be done again.`); // prettier-ignore
+    this.elsewhere(this.job.plan.link(next.link)!);
     this.guard.shown();
     this.save();
+  }
+  private elsewhere(link: Link): void {
+    this.job.log.write(link.id, 'rejected', { reason: 'answers with a remote that is not in this round', answered: true }, 'head', `${link.label}: answers elsewhere, to be done again.`); // prettier-ignore
   }
 
   /** Comes back to the link at the end of its round. */
@@ -251,7 +262,7 @@ export class RoundSession {
   private misplaced(link: Link, remote: number): void {
     const wrong = this.wrong.find((w) => w.link === link.id);
     const other = wrong?.answered && this.job.plan.link(wrong.answered);
-    if (!other) return;
+    if (!other) return this.elsewhere(link);
     this.job.log.write(
       link.id,
       'exchanged',

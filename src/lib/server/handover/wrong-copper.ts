@@ -1,8 +1,8 @@
 import type { Copper } from '$core/copper/copper';
 import { diagnoseInputFor } from '$core/diagnose/ask';
-import { effective } from '$core/log/effective';
-import { asItLay } from '$core/log/laid-link';
-import { judgeMeasured } from '$core/log/judge-measured';
+import { effective, resolve } from '$core/log/effective';
+import { tellLink } from '$core/log/told';
+import type { Terms } from '$core/log/judge-measured';
 import { specOf } from '$core/log/link-spec';
 import { readMeasured } from '$core/log/measured';
 import type { HandoverRecord } from '$core/handover/record';
@@ -33,15 +33,14 @@ const NO_PLAN = { looks: 0, hypotheses: 1, covered: 0.5 } as const;
 type Failed = { reading: EntryOf<'reading'>; found?: EntryOf<'found'>['data'] };
 
 /** Readings of a link that failed, each with what was found afterwards. */
-function failsOf(entries: readonly Entry[], link: Link, terms: Parameters<typeof judgeMeasured>[2]): Failed[] {
+function failsOf(entries: readonly Entry[], link: Link, terms: Terms): Failed[] {
   const fails: Failed[] = [];
   let open = false;
-  for (const { entry: e, laid } of asItLay(link, entries)) {
+  for (const { entry: e, judgement } of tellLink(link, terms, resolve(entries))) {
     if (e.kind === 'redone' || e.kind === 'repulled') open = false;
     if (e.kind === 'found' && fails.length) fails.at(-1)!.found = e.data;
     if (e.kind !== 'reading') continue;
-    const judged = judgeMeasured(e.data, laid, terms, e.at);
-    if (!judged.ok || judged.judgement.verdict !== 'fail') continue;
+    if (judgement?.verdict !== 'fail') continue;
     // Read again before anything was done: the same copper.
     if (open) fails[fails.length - 1] = { reading: e };
     else fails.push({ reading: e });

@@ -1,26 +1,25 @@
-import { historyOf, TOLD_BY, type HistoryFilter, type Told } from '$core/log/history';
-import type { Link } from '$core/model/job';
+import { historyCsv } from '$core/formats/history-csv';
+import { resolve } from '$core/log/effective';
+import { historyOf, type HistoryFilter } from '$core/log/history';
+import { teller, type Told } from '$core/log/told';
+import type { JobPlan } from '$core/model/job';
+import { ofLink } from '$core/model/of-link';
 import type { Db } from '../db/open';
-import { entriesOfKinds, entryFromRow } from './entry-rows';
+import { noSuchJob } from '../refused';
+import { entriesOfKinds, entriesOfLinks, entryFromRow } from './entry-rows';
+import { readPlan } from './job-file';
 
-/** Entries of a job that a filter lets through, newest first; at most `limit` where that is given. */
-export async function readHistory(
-  db: Db,
-  job: string,
-  filter: HistoryFilter,
-  limit?: number,
-): Promise<Told[]> {
-  const row = filter.link
-    ? await db
-        .selectFrom('link')
-        .select('body')
-        .where('job', '=', job)
-        .where('id', '=', filter.link)
-        .executeTakeFirst()
-    : undefined;
-  const link = row && (JSON.parse(row.body) as Link);
+async function planOf(db: Db, job: string): Promise<JobPlan> {
+  const plan = await readPlan(db, job);
+  if (!plan) throw noSuchJob(job);
+  return plan;
+}
+
+/** Entries of a job that a filter lets through, newest first, each with what it came to; at most `limit` where that is given. */
+async function told(db: Db, plan: JobPlan, filter: HistoryFilter, limit?: number): Promise<Told[]> {
+  const links = new Map(plan.links.map((l) => [l.id, l]));
   // The database narrows by what it has columns for; what counts, and in which order, the core says.
-  let query = db.selectFrom('entry').selectAll().where('job', '=', job);
+  let query = db.selectFrom('entry').selectAll().where('job', '=', plan.id);
   if (filter.link)
     query = query.where((eb) => eb.or([eb('link', '=', filter.link!), eb('kind', '=', 'planned')]));
   if (filter.by) query = query.where('by', '=', filter.by);
@@ -30,7 +29,32 @@ export async function readHistory(
   if (limit) query = query.limit(limit * 2);
   const entries = (await query.execute()).map(entryFromRow);
   const wanted = new Set(entries.map((e) => e.id));
-  const beside = await entriesOfKinds(db, job, TOLD_BY);
-  const shown = historyOf([...entries, ...beside], filter, () => link).filter((r) => wanted.has(r.entry.id));
-  return limit ? shown.slice(0, limit) : shown;
+  // A reading is told by all that its link's log had before it.
+  const read = new Set(entries.flatMap((e) => (ofLink(e) ? [e.link] : [])));
+  const logs = await entriesOfLinks(db, plan.id, [...read]);
+  const log = resolve([...entries, ...(await entriesOfKinds(db, plan.id, [])), ...[...logs.values()].flat()]);
+  const shown = historyOf(log, filter, (id) => links.get(id)).filter((r) => wanted.has(r.entry.id));
+  return (limit ? shown.slice(0, limit) : shown).map(teller(log, (id) => links.get(id), plan));
+}
+
+/** Entries of a job that a filter lets through, newest first; at most `limit` where that is given. */
+export const readHistory = async (
+  db: Db,
+  job: string,
+  filter: HistoryFilter,
+  limit?: number,
+): Promise<Told[]> => told(db, await planOf(db, job), filter, limit);
+
+/** The same as a file, all of them, the oldest first. */
+export async function historyFile(db: Db, job: string, filter: HistoryFilter): Promise<string> {
+  const plan = await planOf(db, job);
+  const entries = await told(db, plan, filter);
+  const links = new Map(plan.links.map((l) => [l.id, l]));
+  const people = new Map(plan.crew.map((p) => [p.id, p.name]));
+  return historyCsv(
+    entries.reverse(),
+    (id) => links.get(id),
+    (id) => people.get(id) ?? id,
+    plan,
+  );
 }

@@ -6,7 +6,8 @@ import type { Entry } from '$core/model/entry';
 import type { Link, Policy } from '$core/model/job';
 import type { Measured } from '$core/model/reading';
 import { effective } from '$core/log/effective';
-import { asItLay } from '$core/log/laid-link';
+import { laidLink } from '$core/log/laid-link';
+import { foldLink } from '$core/log/state';
 import { specOf } from '$core/log/link-spec';
 import { readMeasured } from '$core/log/measured';
 import { randomFrom } from '$core/practice/random';
@@ -88,7 +89,7 @@ export async function runSimulatedTester(
   };
   const entries = await entriesOf(db, job, id);
   // The cable is as long as its marks say, where somebody read them.
-  const spec = specOf(asItLay(link, effective(entries)).at(-1)?.laid ?? link, policy);
+  const spec = specOf(laidLink(link, foldLink(link, { policy, parts: [] }, entries)), policy);
   const copper = hiddenCopper(id, spec, entries, explain);
   const exact = simulateReading(spec, copper, evidence);
   const random = randomFrom(Date.now());

@@ -4,9 +4,12 @@ import { canonicalJson } from '$core/formats/canonical';
 import type { Db } from '../db/open';
 import { diagnosisEngine, indexReady, warmUp } from '../engine';
 import { asBuiltPdf, recordNow } from '../handover/as-built';
+import type { HistoryFilter } from '$core/log/history';
+import type { Told } from '$core/log/told';
 import { openPointsCsv, recordCsv } from '$core/handover/link-table';
 import { recordXlsx } from '../handover/record-xlsx';
 import { runSimulatedTester, type PracticeRun } from '../jobs/practice';
+import { historyFile, readHistory } from '../jobs/history';
 import type { RecordForm } from '../handover/record-forms';
 import { entriesOfJob } from '../jobs/entry-rows';
 import { importJob } from '../jobs/import-job';
@@ -36,6 +39,14 @@ export const TASKS = {
     db: () => Promise<Db>,
     { job, link, run }: { job: string; link: string; run: PracticeRun },
   ): Promise<string[]> => runSimulatedTester(await db(), job, link, run),
+  history: async (
+    db: () => Promise<Db>,
+    { job, filter, most }: { job: string; filter: HistoryFilter; most: number },
+  ): Promise<Told[]> => readHistory(await db(), job, filter, most),
+  'history-file': async (
+    db: () => Promise<Db>,
+    { job, filter }: { job: string; filter: HistoryFilter },
+  ): Promise<Uint8Array<ArrayBuffer>> => new TextEncoder().encode(await historyFile(await db(), job, filter)),
   record: async (
     db: () => Promise<Db>,
     { job, as }: { job: string; as: RecordForm },

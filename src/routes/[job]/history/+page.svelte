@@ -2,7 +2,8 @@
   import CarryEntries from '$lib/history/CarryEntries.svelte';
   import { goto } from '$app/navigation';
   import { KIND_WORDS } from '$core/log/entry-words';
-  import { MOST_TOLD, type HistoryFilter, type Told } from '$core/log/history';
+  import { MOST_TOLD, type HistoryFilter } from '$core/log/history';
+  import type { Told } from '$core/log/told';
   import { apiAddress } from '$lib/address/address';
   import Timeline from '$lib/history/Timeline.svelte';
   import Choice from '$lib/controls/Choice.svelte';

@@ -7,11 +7,15 @@
   import WhatWasFound from '$lib/redo/WhatWasFound.svelte';
   import RedoCard from '$lib/redo/RedoCard.svelte';
   import WeightTable from '$lib/diagnosis/WeightTable.svelte';
+  import { PressGuard, STEP_AFTER_MS } from '$lib/controls/press-guard.svelte';
   import Segments from '$lib/controls/Segments.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
 
   const job = useJob();
+  /** One for all cards: what is pressed moves the others up, under a thumb that bounces. */
+  const guard = new PressGuard(undefined, STEP_AFTER_MS);
+  $effect(() => guard.shown());
   /** Cards drawn at first; the rest follows on asking, so that a long list stays quick. */
   const AT_ONCE = 40;
   let shown = $state(AT_ONCE);
@@ -37,7 +41,7 @@
 </script>
 
 <svelte:head><title>redo · {job.plan.name}</title></svelte:head>
-<main class="flex-1 p-3 lg:p-5">
+<main class="flex-1 p-3 lg:p-5" data-armed={guard.ready}>
   <h1 class="text-2xl font-bold">
     {open.length
       ? `${open.length} ${open.length === 1 ? 'link' : 'links'} to do again or prove again`
@@ -81,6 +85,7 @@
         <div class="mt-2 grid gap-3">
           {#each stop.links.slice(0, Math.min(shown, drawn.count) - before[i]!) as link (link.id)}<RedoCard
               {link}
+              {guard}
             />{/each}
         </div>
       </section>
@@ -94,7 +99,7 @@
       <h2 class="text-lg font-bold">Mended, and nobody has said what it was</h2>
       <div class="mt-2 grid gap-3 lg:grid-cols-2">
         {#each untold.slice(0, AT_ONCE) as link (link.id)}
-          <div class="border border-rule p-3"><WhatWasFound {link} /></div>
+          <div class="border border-rule p-3"><WhatWasFound {link} {guard} /></div>
         {/each}
       </div>
     </section>
