@@ -1,6 +1,7 @@
 import { PLAN_LISTS } from '../model/plan-lists';
 import type { JobPlan, Link } from '../model/job';
 import type { Run } from '../model/run';
+import { ENDS } from '../wiring/conductors';
 import { planProblems, type PlanProblem } from './invariants';
 import { type PlanChanges, type PlanList } from '../model/plan-changes';
 
@@ -64,17 +65,19 @@ export function applyChanges(plan: JobPlan, changes: PlanChanges, used: Used): A
     }
   };
   const remove = changes.remove ?? {};
+  /** Links of which an end hangs on a thing: a backbone has a panel at both. */
+  const on = (what: 'panel' | 'outlet' | 'space', id: string) =>
+    links().filter((l) => ENDS.some((e) => l[e][what] === id));
   for (const id of remove.links ?? []) end('links', id, [], used.links.has(id), 'entry');
-  for (const id of remove.panels ?? []) end('panels', id, links().filter((l) => l.head.panel === id), false, 'link'); // prettier-ignore
-  for (const id of remove.outlets ?? []) end('outlets', id, links().filter((l) => l.head.outlet === id || l.tail.outlet === id), false, 'link'); // prettier-ignore
+  for (const id of remove.panels ?? []) end('panels', id, on('panel', id), false, 'link');
+  for (const id of remove.outlets ?? []) end('outlets', id, on('outlet', id), false, 'link');
   for (const id of remove.batches ?? []) end('batches', id, links().filter((l) => l.cord?.batch === id), false, 'cord'); // prettier-ignore
   for (const id of remove.spaces ?? []) {
     const inside = (list: 'panels' | 'outlets') =>
       [...maps[list].values()].filter((x) => (x as Item & { space: string }).space === id);
     const [panels, outlets] = [inside('panels'), inside('outlets')];
-    const free = links().filter((l) => l.head.space === id || l.tail.space === id);
     const holds = panels.some((p) => !p.retired) ? 'panel' : outlets.some((o) => !o.retired) ? 'outlet' : 'link'; // prettier-ignore
-    end('spaces', id, [...panels, ...outlets, ...free], false, holds);
+    end('spaces', id, [...panels, ...outlets, ...on('space', id)], false, holds);
   }
   for (const id of remove.crew ?? []) end('crew', id, [], true, 'entry');
   for (const id of remove.parts ?? [])

@@ -1,13 +1,16 @@
-/** A text as it is compared: letters and digits of any script alone, small, accents left out. */
-const plain = (s: string): string =>
+/** The words and numbers of a text, in letters and digits of any script, small, accents left out. */
+const words = (s: string): string[] =>
   s
     .normalize('NFKD')
     .replace(/\p{M}/gu, '')
     .toLowerCase()
-    .replace(/[^\p{L}\p{N}]/gu, '');
+    .match(/\p{L}+|\p{N}+/gu) ?? [];
 
-/** A label as one says it: `k1-7` for K1-07. */
-const said = (s: string): string => plain(s).replace(/^(\p{L}+\d)0+/u, '$1');
+/** A text as it is compared. */
+const plain = (s: string): string => words(s).join('');
+
+/** A label as one says it, without leading zeros: `k1-7` for K1-07, `c-3` for C-03. */
+const said = (s: string): string => words(s).map((w) => w.replace(/^0+(?=.)/, '')).join(''); // prettier-ignore
 
 /**
  * Things that a typed text may mean, the likeliest first: the very label, the same letters, its beginning, what it
@@ -25,12 +28,13 @@ export function findByLabel<T extends { label: string }>(
   const raw = text.trim().toLowerCase();
   if (!raw) return [];
   const wanted = plain(text);
+  const asSaid = said(text);
   const rank = (thing: T): number => {
     const label = thing.label.trim().toLowerCase();
     if (label === raw) return 0;
     if (wanted === '') return label.includes(raw) ? 3 : Infinity;
     const letters = plain(thing.label);
-    if (letters === wanted || said(thing.label) === wanted) return 1;
+    if (letters === wanted || said(thing.label) === asSaid) return 1;
     if (letters.startsWith(wanted)) return 2;
     if (letters.includes(wanted)) return 3;
     return plain(about(thing)).includes(wanted) ? 4 : Infinity;

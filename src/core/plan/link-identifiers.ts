@@ -49,11 +49,15 @@ export function linkIdentifiers(
   const where = whereabouts(plan);
   const patterns = identifiersOf(plan.policy);
   return (link) => {
-    const { head, tail } = where(link);
-    return {
-      link: link.label,
-      head: head.panel ? identifierFor(patterns.head, parts(link)) : freeEnd(link, 'head', head),
-      tail: tail.outlet ? identifierFor(patterns.tail, parts(link)) : freeEnd(link, 'tail', tail),
+    const spots = where(link);
+    /** A panel is named by the one pattern and an outlet by the other, at whichever end: a backbone has two panels. */
+    const named = (end: End): string => {
+      const turned = { ...link, head: link.tail, tail: link.head };
+      const { panel, outlet } = spots[end];
+      if (panel) return identifierFor(patterns.head, parts(end === 'head' ? link : turned));
+      if (outlet) return identifierFor(patterns.tail, parts(end === 'tail' ? link : turned));
+      return freeEnd(link, end, spots[end]);
     };
+    return { link: link.label, head: named('head'), tail: named('tail') };
   };
 }

@@ -3,12 +3,13 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { PlanChange } from '../model/entry';
 import { jobFileSchema, type JobPlan, type Link } from '../model/job';
+import type { PlanChanges } from '../model/plan-changes';
 import { applyChanges } from './apply-changes';
 import { changeWords } from './change-words';
 import { differences, withDifferences } from './drafts';
 import { movedLinks, planHistory } from './history';
 import { jobFileProblems, planOfFile, planProblems } from './invariants';
-import { rebase } from './merge';
+import { conflictPath, mergeFields, rebase, type Rebased } from './merge';
 
 const file = jobFileSchema.parse(
   JSON.parse(readFileSync(new URL('../../../demo/skerry-point.json', import.meta.url), 'utf8')),
@@ -84,6 +85,66 @@ describe('a change made on an older plan', () => {
     expect(changes.policy).toMatchObject({ units: 'inch', untwist: 'strict' });
     expect(conflicts).toMatchObject([{ id: 'name', theirs: 'Theirs', mine: 'Mine' }]);
   });
+  it('is decided where somebody saw both on the plan as it is now, and on no other', () => {
+    const before = plan();
+    const was = link(before);
+    const now = { ...withLink(before, { note: 'theirs', head: { ...was.head, port: 23 } }), revision: 7, name: 'Theirs' }; // prettier-ignore
+    const mine = { ...was, note: 'mine', head: { ...was.head, port: 24 } };
+    const since: PlanChange[] = [
+      told(was, link(now)),
+      { list: 'job', id: 'name', name: 'name', was: before.name, is: now.name },
+    ];
+    const asked = (decided?: PlanChanges['decided'], more: PlanChanges = {}) =>
+      rebase({ put: { links: [mine] }, name: 'Mine', ...(decided && { decided }), ...more }, since, now);
+    const paths = (r: Rebased) => r.conflicts.map(conflictPath);
+    const all = ['links.K1-01.head.port', 'links.K1-01.note', 'job.name.name'];
+    expect(paths(asked()).sort()).toEqual([...all].sort());
+    expect(paths(asked({ revision: 7, fields: all }))).toEqual([]);
+    expect(paths(asked({ revision: 6, fields: all }))).toHaveLength(3);
+    expect(paths(asked({ revision: 7, fields: ['links.K1-01.note'] })).sort()).toEqual(['job.name.name', 'links.K1-01.head.port']); // prettier-ignore
+    expect(asked({ revision: 7, fields: all }).changes.put!.links![0]).toMatchObject({ note: 'mine', head: { port: 24 } }); // prettier-ignore
+    expect(conflictPath({ list: 'links', id: 'K1-01', field: '' })).toBe('links.K1-01');
+    // Nothing is asked about a name that is not changed, or changed to what stands.
+    for (const name of [before.name, now.name, undefined])
+      expect(paths(asked({ revision: 7, fields: all.slice(0, 2) }, { name: name! }))).toEqual([]);
+    expect(asked(undefined, { name: 'Mine' }).conflicts.find((c) => c.list === 'job')).toEqual({ list: 'job', id: 'name', name: 'name of the job', field: 'name', was: before.name, theirs: 'Theirs', mine: 'Mine' }); // prettier-ignore
+  });
+  it('is held against what it began from: the first of several changes since, and nothing where there was none', () => {
+    const before = plan();
+    const was = link(before);
+    const between = { ...was, note: 'first' };
+    const now = withLink(before, { note: 'second' });
+    const twice = [told(was, between), told(between, link(now))];
+    expect(rebase({ put: { links: [{ ...was, lengthMetres: 9 }] } }, twice, now).changes.put!.links![0]).toMatchObject({ note: 'second', lengthMetres: 9 }); // prettier-ignore
+    // Nobody touched it: it is taken as it was asked for, and taken out as it was asked for.
+    const asked = { put: { links: [{ ...was, note: 'mine' }] }, remove: { links: ['K1-02'] }, policy: { ...before.policy, untwist: 'strict' as const }, name: 'Mine' }; // prettier-ignore
+    expect(rebase(asked, [], { ...now, name: 'Theirs' })).toEqual({ changes: asked, conflicts: [] });
+    // Both took it out; or it was retired and is brought back.
+    const retired = withLink(before, { retired: true });
+    expect(rebase({ remove: { links: ['K1-01'] } }, [told(was, link(retired))], retired)).toEqual({ changes: { remove: { links: [] } }, conflicts: [] }); // prettier-ignore
+    expect(rebase({ put: { links: [{ ...was, note: 'x' }] } }, [told(was, link(retired))], retired).conflicts).toMatchObject([{ field: '', theirs: null }]); // prettier-ignore
+    expect(rebase({ put: { links: [{ ...was, retired: true, note: 'x' }] } }, [told(was, link(retired))], retired).conflicts).toEqual([]); // prettier-ignore
+    // What one changed and the other takes out is asked, and still taken out where that is decided.
+    const kept = rebase({ remove: { links: ['K1-01'] } }, [told(was, link(now))], now);
+    expect(kept.changes.remove!.links).toEqual(['K1-01']);
+  });
+  it('merges lists whole, and what is nested only where all three are', () => {
+    const said: unknown[] = [];
+    const clash = (...args: unknown[]) => void said.push(args);
+    const merged = (was: object, theirs: object, mine: object) => mergeFields(was as never, theirs as never, mine as never, '', clash); // prettier-ignore
+    expect(merged({ a: [1, { b: 2 }] }, { a: [1, { b: 2 }], c: 1 }, { a: [1, { b: 3 }] })).toEqual({ a: [1, { b: 3 }], c: 1 }); // prettier-ignore
+    expect(merged({ a: [1] }, { a: [1, 2] }, { a: [1] })).toEqual({ a: [1, 2] });
+    expect(said).toEqual([]);
+    expect(merged({ a: [1] }, { a: [2] }, { a: [3] })).toEqual({ a: [3] });
+    expect(merged({ a: { b: { c: 1, d: 1 } } }, { a: { b: { c: 2, d: 1 } } }, { a: { b: { c: 3, d: 4 } } })).toEqual({ a: { b: { c: 3, d: 4 } } }); // prettier-ignore
+    expect(merged({}, { a: { b: 1 } }, { a: { b: 2 } })).toEqual({ a: { b: 2 } });
+    expect(merged({ a: null }, { a: { b: 1 } }, { a: null })).toEqual({ a: { b: 1 } });
+    expect(said).toEqual([
+      ['a', [1], [2], [3]],
+      ['a.b.c', 1, 2, 3],
+      ['a', undefined, { b: 1 }, { b: 2 }],
+    ]);
+  });
   it('whoever comes first, two changes without a conflict end in the same plan', () => {
     const field = fc.constantFrom('note', 'cable', 'lengthMetres', 'scheme');
     const value = { note: 'n', cable: 'c', lengthMetres: 7, scheme: 'T568A' } as const;
@@ -135,8 +196,14 @@ describe('a draft', () => {
     const both = withDifferences([{ ...was, name: 'Theirs' }], draft);
     expect([both.items[0]!.name, both.clashes]).toEqual(['Mine', [{ id: was.id, field: 'name', theirs: 'Theirs', mine: 'Mine' }]]); // prettier-ignore
     expect(withDifferences([], draft)).toMatchObject({ items: [], clashes: [{ field: '', theirs: null }] });
-    const taken = withDifferences([{ ...was, name: 'Theirs' }], [{ id: was.id, was, is: null }]);
-    expect([taken.items, taken.clashes.length]).toEqual([[], 1]);
+    const theirs = { ...was, name: 'Theirs' };
+    const taken = withDifferences([theirs], [{ id: was.id, was, is: null }]);
+    expect([taken.items, taken.clashes]).toEqual([[], [{ id: was.id, field: '', theirs, mine: null }]]);
+    // Nobody else touched it; it is gone already; it is new; it is new on both.
+    expect(withDifferences([was], [{ id: was.id, was, is: null }])).toEqual({ items: [], clashes: [] });
+    expect(withDifferences([], [{ id: was.id, was, is: null }])).toEqual({ items: [], clashes: [] });
+    expect(withDifferences([], [{ id: was.id, was: null, is: was }])).toEqual({ items: [was], clashes: [] });
+    expect(withDifferences([theirs], [{ id: was.id, was: null, is: was }])).toEqual({ items: [was], clashes: [] }); // prettier-ignore
   });
 });
 
@@ -152,6 +219,27 @@ describe('what a change did', () => {
       { field: 'note', was: link(before).note ?? 'none', is: 'new' },
     ]);
   });
+  it('is told of the name and the terms, of what was put in and of what was taken out', () => {
+    const before = plan();
+    const fresh = { id: 'attic', name: 'Attic', kind: 'room' as const, floor: 5, x: 0, y: 0 };
+    const policy = { ...before.policy, scheme: 'T568A' as const };
+    const applied = applyChanges(before, { name: 'Other', policy, put: { spaces: [fresh] }, remove: { links: ['K3-01', 'K3-02'], crew: ['una'] } }, { ...NOTHING_USED, links: new Set(['K3-02']) }); // prettier-ignore
+    const una = before.crew.find((p) => p.id === 'una')!;
+    const gone = link(before, 'K3-01');
+    const history = planHistory(before, applied);
+    expect(history).toHaveLength(6);
+    expect(history).toEqual(
+      expect.arrayContaining([
+        { list: 'job', id: 'name', name: 'name of the job', was: before.name, is: 'Other' },
+        { list: 'job', id: 'policy', name: 'terms', was: before.policy, is: policy },
+        { list: 'spaces', id: 'attic', name: 'Attic', was: null, is: fresh },
+        { list: 'links', id: 'K3-01', name: 'K3-01', was: gone, is: null },
+        { list: 'links', id: 'K3-02', name: 'K3-02', was: link(before, 'K3-02'), is: { ...link(before, 'K3-02'), retired: true } },
+        { list: 'crew', id: 'una', name: 'Una Brae', was: una, is: { ...una, retired: true } },
+      ]),
+    ); // prettier-ignore
+    expect(planHistory(before, applyChanges(before, { name: before.name, policy: before.policy, put: { floors: [{ id: 'f', floor: 9 }] } }, NOTHING_USED)).map((c) => c.name)).toEqual(['f']); // prettier-ignore
+  });
   it('moves a link by its port, closet, room, outlet, cable or connector, and by nothing else', () => {
     const before = plan();
     const moved = (change: Partial<Link>) =>
@@ -161,7 +249,17 @@ describe('what a change did', () => {
       [],
     );
     expect(moved({ head: { ...l.head, port: 24 } })).toEqual(['port K1 1 → K1 24']);
-    expect(moved({ tail: { ...l.tail, connector: 'toolless-jack' } })).toEqual([expect.stringContaining('connector at the tail')]); // prettier-ignore
+    expect(moved({ tail: { ...l.tail, connector: 'toolless-jack' } })).toEqual(['connector at the tail punch-down jack → toolless jack']); // prettier-ignore
+    expect(moved({ head: { ...l.head, connector: 'closed-plug' } })).toEqual(['connector at the head patch panel port → closed plug']); // prettier-ignore
+    expect(moved({ cable: 'Cat 6A U/UTP' })).toEqual(['cable Cat 6 U/UTP → Cat 6A U/UTP']);
+    expect(moved({ tail: { ...l.tail, outlet: 'bird-room-desk', position: 2 } })).toEqual(['outlet east bench 1 → desk 2', 'room Kelp lab → Bird room']); // prettier-ignore
+    expect(moved({ tail: { connector: l.tail.connector, space: 'galley' } })).toEqual(['outlet east bench 1 → none', 'room Kelp lab → Galley']); // prettier-ignore
+    expect(moved({ head: { connector: l.head.connector, space: 'gone' } })).toEqual(['port K1 1 → none', 'closet Low closet → none']); // prettier-ignore
+    const cord = { ...before, batches: [{ id: 'b', name: 'Rack cords' }] as never };
+    expect(movedLinks(withLink(cord, { cord: { batch: 'b', number: 1 } }), withLink(cord, { cord: { batch: 'b', number: 2 } }))).toEqual([]); // prettier-ignore
+    expect(movedLinks(cord, withLink(cord, { cord: { batch: 'b', number: 1 } })).map((m) => m.changed)).toEqual([['batch none → Rack cords']]); // prettier-ignore
+    expect(movedLinks(withLink(before, { retired: true }), withLink(before, { cable: 'other' }))).toEqual([]);
+    expect(movedLinks({ ...before, links: [] }, before)).toEqual([]);
     expect(moved({ cable: ` ${l.cable.toUpperCase()} ` })).toEqual([]);
     expect(moved({ retired: true, cable: 'other' })).toEqual([]);
     const away = { ...before, panels: before.panels.map((p) => (p.id === 'K1' ? { ...p, space: before.spaces[1]!.id } : p)) }; // prettier-ignore
