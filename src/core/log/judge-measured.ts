@@ -6,6 +6,7 @@ import { resultProblem, type Configuration } from '../model/tester-result';
 import { judgeCoax, parseCoaxWalk } from '../reading/coax';
 import { checkConsistent } from '../reading/consistent';
 import { Contradiction } from '../reading/contradiction';
+import type { Reading } from '../reading/reading';
 import { judge, type Judgement } from '../reading/verdict';
 import { classOf, mediumOf, type ConnectorFamily } from '../wiring/connector';
 import { CLOCK_TOLERANCE_MS } from './effective';
@@ -29,6 +30,29 @@ export type Judged = Pick<
 export interface Terms {
   policy: Pick<Policy, 'evidence' | 'evidenceByCable' | 'leadHours'>;
   parts: readonly Part[];
+}
+
+type Read = { ok: true; reading: Reading } | { ok: false; message: string };
+/** The reading of a pair cable as it is judged, or the sentence that says why no link can read so. */
+function readOfPairs(measured: Judged['reading'], link: Pick<Link, 'shielded'>): Read {
+  const read = readMeasured(measured, link.shielded);
+  if (!read.ok) return read;
+  const contradiction = read.reading.result && resultProblem(read.reading.result);
+  if (contradiction) return { ok: false, message: contradiction };
+  try {
+    checkConsistent(read.reading);
+  } catch (error) {
+    if (error instanceof Contradiction) return { ok: false, message: error.message };
+    throw error;
+  }
+  return read;
+}
+
+/** The sentence that says why a reading cannot be one of its link; null where it can be judged. */
+export function readingProblem(measured: Judged['reading'], link: Link): string | null {
+  const read =
+    mediumOf(link.head.connector) === 'coax' ? parseCoaxWalk(measured.walk) : readOfPairs(measured, link);
+  return read.ok ? null : read.message;
 }
 
 /**
@@ -55,17 +79,9 @@ export function judgeMeasured(
         }
       : walk;
   }
-  const read = readMeasured(data.reading, link.shielded);
+  const read = readOfPairs(data.reading, link);
   if (!read.ok) return read;
   const { reading } = read;
-  const contradiction = reading.result && resultProblem(reading.result);
-  if (contradiction) return { ok: false, message: contradiction };
-  try {
-    checkConsistent(reading);
-  } catch (error) {
-    if (error instanceof Contradiction) return { ok: false, message: error.message };
-    throw error;
-  }
   let judgement = judge(reading, link.ordered, askedOf(link, terms.policy));
   judgement = byShield(judgement, link, reading.walk.length);
   judgement = byLength(judgement, data, link);

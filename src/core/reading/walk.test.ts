@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { anyCopper } from '../../../tests/support/arbitraries';
 import { sense } from '../copper/sense';
-import { parseWalk, turnWalk, walkIsAsOrdered, writeWalk } from './walk';
+import { expectedWalk, parseWalk, turnWalk, walkIsAsOrdered, writeWalk } from './walk';
 
 const walk = (text: string, shielded = false) => {
   const parsed = parseWalk(text, shielded);
@@ -54,4 +54,18 @@ describe('a walk', () => {
     expect(walkIsAsOrdered(walk('36145278'), 'crossover')).toBe(true);
     expect(walkIsAsOrdered(walk('12345678-', true), 'straight')).toBe(false);
   });
+});
+
+it('a walk that was read before is read the same again, shielded and not', () => {
+  for (let i = 0; i < 3; i++) {
+    expect(parseWalk('1 2 3 4 5 6 7 8', true)).toEqual({ ok: true, walk: expectedWalk('straight', true).slice(0, 8) }); // prettier-ignore
+    expect(parseWalk('12345678S', true)).toEqual({ ok: true, walk: expectedWalk('straight', true) });
+    expect(parseWalk('12345678S', false)).toMatchObject({ ok: false });
+    expect(parseWalk('S2345678', false)).toMatchObject({ ok: false });
+    expect(parseWalk('2345678', true)).toMatchObject({ ok: false });
+  }
+  // More than are kept, and one that is too long to be.
+  for (let i = 0; i < 2100; i++) expect(parseWalk(`${'1'.repeat(i % 40)}x${i}`, false).ok).toBe(false);
+  expect(parseWalk(`${'1 '.repeat(80)}`, false)).toMatchObject({ message: expect.stringContaining('80 answers') as string }); // prettier-ignore
+  expect(parseWalk('12345678', false)).toEqual({ ok: true, walk: expectedWalk('straight', false) });
 });

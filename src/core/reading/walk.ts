@@ -24,6 +24,20 @@ export const readTypedWalk = (text: string, shielded: boolean): WalkResult =>
  * is for S; eight tokens there say that S was not looked at, as a tester with eight lamps cannot.
  */
 export function parseWalk(text: string, shielded: boolean): WalkResult {
+  const key = `${shielded ? 9 : 8} ${text}`;
+  const before = parsed.get(key);
+  if (before) return before;
+  const result = parse(text, shielded);
+  if (parsed.size >= MOST_PARSED) parsed.clear();
+  if (text.length < 100) parsed.set(key, result);
+  return result;
+}
+
+/** Walks that were read already: a job has few that differ, and a log is folded by the hundred thousand. */
+const parsed = new Map<string, WalkResult>();
+const MOST_PARSED = 1000;
+
+function parse(text: string, shielded: boolean): WalkResult {
   const want = shielded ? 9 : 8;
   const trimmed = text.trim();
   if (trimmed === '')

@@ -1,7 +1,7 @@
 import { ofLink } from '$core/model/of-link';
 import type { Transaction } from 'kysely';
 import { canonicalJson } from '$core/formats/canonical';
-import { judgeMeasured } from '$core/log/judge-measured';
+import { readingProblem } from '$core/log/judge-measured';
 import type { Role } from '$core/access/rights';
 import type { LinkStatus } from '$core/log/state';
 import { schemaFor, type LogEntry } from '$core/model/entry';
@@ -93,10 +93,10 @@ async function append(
       fresh.push(marked);
     }
   }
-  await insertEntries(trx, fresh);
+  const last = await insertEntries(trx, fresh);
   out.states = await continueStates(trx, job, terms, fresh.filter(ofLink));
   // Inside the transaction: after it, another batch may be last already, and a listener would pass over that.
-  return { out, fresh, seq: await lastSeq(trx, job) };
+  return { out, fresh, seq: last ?? (await lastSeq(trx, job)) };
 }
 
 /** Who was let in on the device that sends a batch. */
@@ -221,8 +221,8 @@ function refusalOf(e: LogEntry, job: string, terms: JobTerms, known: Known): Iss
       };
   }
   if (e.kind === 'reading') {
-    const read = judgeMeasured(e.data, link!, terms, e.at);
-    return read.ok ? null : { path: 'data.reading.walk', message: read.message };
+    const message = readingProblem(e.data.reading, link!);
+    return message === null ? null : { path: 'data.reading.walk', message };
   }
   const parts = e.kind === 'tool' ? [e.data.part] : e.kind === 'leads-proved' ? e.data.leads : [];
   const missing = parts.find((p) => !terms.parts.some((x) => x.id === p));

@@ -42,13 +42,20 @@ const rowOf = (e: LogEntry): Insertable<Database['entry']> => ({
 /** Rows put in by one statement. SQLite takes 32,766 values at once. */
 const CHUNK = 500;
 
-/** Appends checked entries, in this order. */
-export async function insertEntries(db: Kysely<Database>, entries: readonly LogEntry[]): Promise<void> {
-  for (let i = 0; i < entries.length; i += CHUNK)
-    await db
+/** Appends checked entries, in this order. The number of the last; null where there was none. */
+export async function insertEntries(
+  db: Kysely<Database>,
+  entries: readonly LogEntry[],
+): Promise<number | null> {
+  let last: number | null = null;
+  for (let i = 0; i < entries.length; i += CHUNK) {
+    const [done] = await db
       .insertInto('entry')
       .values(entries.slice(i, i + CHUNK).map(rowOf))
       .execute();
+    last = Number(done!.insertId);
+  }
+  return last;
 }
 
 /** The log of some links, each in the order in which it arrived. */
