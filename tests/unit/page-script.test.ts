@@ -6,13 +6,19 @@ import { JOBS } from '../../src/lib/device/stores';
 const page = readFileSync(new URL('../../src/app.html', import.meta.url), 'utf8');
 const script = /<script nonce="%sveltekit\.nonce%">([\s\S]+?)<\/script>/.exec(page)![1]!;
 
-/** Runs what the page does before the program is there, on a device that has these in its store of jobs. */
-async function opened(pathname: string, kept: readonly string[], theme: string | null | Error = null) {
-  const fetched = vi.fn(async () => 'answer');
+/** Runs what the page does before the program is there, on a device that has these in its store of jobs; null: the program was never there. */
+async function opened(
+  pathname: string,
+  kept: readonly string[] | null,
+  theme: string | null | Error = null,
+  ok = true,
+) {
+  const fetched = vi.fn(async () => ({ ok, arrayBuffer: async () => 'the job' }));
   const stores: string[] = [];
   const documentElement = { dataset: {} as Record<string, string> };
   const page: Record<string, unknown> = {
     location: { pathname },
+    navigator: { serviceWorker: { controller: kept } },
     fetch: fetched,
     document: { documentElement },
     localStorage: {
@@ -24,21 +30,28 @@ async function opened(pathname: string, kept: readonly string[], theme: string |
     caches: {
       open: async (name: string) => {
         stores.push(name);
-        return { match: async (path: string) => (kept.includes(path) ? 'kept' : undefined) };
+        return { match: async (path: string) => (kept!.includes(path) ? 'kept' : undefined) };
       },
     },
   };
   page['globalThis'] = page;
   runInNewContext(script, page);
   const early = page['earlyJob'] as { path: string; answer: Promise<unknown> } | undefined;
-  return { early, answer: await early?.answer, fetched, stores, ...documentElement.dataset };
+  const atOnce = fetched.mock.calls.length;
+  const answer = (await early?.answer) as { bytes: string | null } | null | undefined;
+  return { early, atOnce, answer, bytes: answer?.bytes, fetched, stores, ...documentElement.dataset };
 }
 const SITE = '/api/jobs/skerry-point/site';
 
 it('asks for a job that was never opened on this device, once, and for no other', async () => {
-  const cold = await opened('/skerry-point/rack', []);
-  expect([cold.early!.path, cold.answer, cold.fetched.mock.calls]).toEqual([SITE, 'answer', [[SITE]]]);
-  expect(cold.stores).toEqual([JOBS]);
+  const cold = await opened('/skerry-point/rack', null);
+  expect([cold.early!.path, cold.bytes, cold.fetched.mock.calls]).toEqual([SITE, 'the job', [[SITE]]]);
+  // Where nothing of the program was ever here, nothing is waited for.
+  expect([cold.atOnce, cold.stores]).toEqual([1, []]);
+  const other = await opened('/skerry-point/rack', ['/api/jobs/station/site']);
+  expect([other.bytes, other.fetched.mock.calls, other.stores]).toEqual(['the job', [[SITE]], [JOBS]]);
+  // What is refused is left for the program to read.
+  expect((await opened('/skerry-point/rack', null, null, false)).bytes).toBeNull();
   for (const path of ['/', '/people', '/view/skerry-point']) expect((await opened(path, [])).early).toBeUndefined(); // prettier-ignore
 });
 it('leaves a job that lies on this device to the program, which waits for no server', async () => {

@@ -1,6 +1,6 @@
 import { mistakeText, PLACE_WORDS } from '../copper/mistake';
 import type { EntryOf, JobEntryOf, LogEntry } from '../model/entry';
-import { sweptStatus, type SweptStatus } from '../model/swept';
+import { sweptStatus, type SweptStatus } from '../model/swept-status';
 import type { TraceEvent } from '../model/trace-event';
 import { EVIDENCE_WORDS, type Judgement } from '../reading/verdict';
 import { conductorLabel } from '../wiring/conductors';

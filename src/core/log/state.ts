@@ -1,7 +1,7 @@
 import type { Evidence } from '../model/evidence';
 import type { Entry, EntryKind, EntryOf } from '../model/entry';
 import { ofLink } from '../model/of-link';
-import { sweptStatus, type SweptStatus } from '../model/swept';
+import { sweptStatus, type SweptStatus } from '../model/swept-status';
 import type { Link } from '../model/job';
 import type { Verdict } from '../reading/verdict';
 import { ENDS, otherEnd, type Contact, type End } from '../wiring/conductors';

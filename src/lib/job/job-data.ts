@@ -2,6 +2,7 @@ import type { LinkStatus } from '$core/log/state';
 import type { LogEntry } from '$core/model/entry';
 import type { JobPlan } from '$core/model/job';
 import {
+  jsonOf,
   keepDifference,
   keepWhole,
   keptMark,
@@ -48,10 +49,12 @@ const WAIT_MS = 4000;
 
 declare global {
   /** What `app.html` asked for before the program was there: once, and for one job. */
-  var earlyJob: { path: string; answer: Promise<Response | null> } | undefined;
+  var earlyJob: { path: string; answer: Promise<Answered | null> } | undefined;
 }
+/** What the server answered, and its bytes where it is what was asked for. */
+type Answered = { answer: Response; bytes: ArrayBuffer | null };
 /** The answer that was asked for before the program was there; null where there is none of this job. */
-async function asked(path: string): Promise<Response | null> {
+async function asked(path: string): Promise<Answered | null> {
   const early = globalThis.earlyJob;
   globalThis.earlyJob = undefined;
   return early?.path === path ? early.answer : null;
@@ -65,12 +68,12 @@ async function ask(
   signal?: AbortSignal,
 ): Promise<JobData | JobDifference | Response> {
   const address = mark === null ? path : `${path}?from=${encodeURIComponent(mark)}`;
-  const answer =
-    (mark === null && (await asked(path))) || (await get(address, signal ? { signal } : undefined));
+  const early = mark === null ? await asked(path) : null;
+  const answer = early?.answer ?? (await get(address, signal ? { signal } : undefined));
   if (!answer.ok) return answer;
-  const copy = answer.clone();
-  const told = (await answer.json()) as JobData | JobDifference;
-  void ('plan' in told ? keepWhole(path, told.mark, copy) : keepDifference(path, told, JOINING));
+  const bytes = early?.bytes ?? (await answer.arrayBuffer());
+  const told = jsonOf(bytes) as JobData | JobDifference;
+  void ('plan' in told ? keepWhole(path, told.mark, bytes) : keepDifference(path, told, JOINING));
   return told;
 }
 

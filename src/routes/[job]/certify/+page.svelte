@@ -9,7 +9,7 @@
   import { sweptWords } from '$core/log/entry-words';
   import { endName } from '$core/model/end-name';
   import type { EntryOf } from '$core/model/entry';
-  import { sweptStatus } from '$core/model/swept';
+  import { sweptStatus } from '$core/model/swept-status';
   import { ENDS, type End } from '$core/wiring/conductors';
   import BringSweep from '$lib/certify/BringSweep.svelte';
   import { BroughtSweep } from '$lib/certify/brought-sweep.svelte';

@@ -65,7 +65,12 @@
       ? job.plan.panels
       : job.plan.panels.filter((p) => p.space === closet),
   );
-  const drawn = new DrawnInTurn(1, () => panels.length);
+  // On a phone what is next fills the screen, and the panels lie below.
+  const drawn = new DrawnInTurn(
+    1,
+    () => panels.length,
+    () => (wide ? 1 : 0),
+  );
   const inHand = $derived(at ? job.plan.link(at)?.head.panel : undefined);
 </script>
 
