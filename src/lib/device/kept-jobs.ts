@@ -67,9 +67,8 @@ export async function readKept<T extends Marked, D extends Difference>(
   }
 }
 
-/** Keeps a job as the server handed it over, in JSON, so that it opens with the server gone: once it is drawn. */
+/** Keeps a job as the server handed it over, in JSON, so that it opens with the server gone. */
 export async function keepWhole(path: string, mark: string, bytes: ArrayBuffer): Promise<void> {
-  await new Promise((drawn) => setTimeout(drawn));
   try {
     const answer = new Response(bytes, { headers: { 'content-type': 'application/json' } });
     await (await store()).put(path, answer);
