@@ -90,7 +90,7 @@ for (const [name, path, viewport, theme, act, wait] of PICTURES) {
     localStorage.setItem('gauntlet:tester', 'wiremap');
   }, theme);
   await page.goto(`${BASE}${path.startsWith('/') ? path : `/skerry-point/${path}`}`);
-  await page.locator('[data-ready=true]').waitFor();
+  await page.locator('[data-ready=true]').waitFor({ timeout: 120_000 });
   await act?.(page);
   if (wait) await page.locator(wait).filter({ hasText: /\S/ }).first().waitFor();
   await page.screenshot({ path: `${DIR}${name}.png` });

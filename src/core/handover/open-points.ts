@@ -60,7 +60,7 @@ export function openPoints(
     if (failed.length) say('failed', `${failed.join(' and ')}: ${ENDS.some((e) => status[e].refused) ? `refused: ${refusals(status)}` : 'the last reading fails'}`); // prettier-ignore
     if (bare.length) say('not-made', bare.join(' and '));
     if (waiting.length) say('unproven', waiting.join(' and '));
-    if (ends('provisional').length) say('provisional', soFar(ENDS.map((e) => status[e].reason).find(Boolean) ?? status.lastReading?.evidence ?? 'less than asked')); // prettier-ignore
+    if (ends('provisional').length) say('provisional', soFar(ENDS.map((e) => (status[e].state === 'provisional' ? status[e].reason : undefined)).find(Boolean) ?? status.lastReading?.evidence ?? 'less than asked')); // prettier-ignore
     if (status.disputedBy) say('disputed', 'read it once more');
     if ((status.swept?.worst?.margin ?? 0) < 0) say('sweep-misses', sweptWords(status.swept!));
     const often = ENDS.filter((e) => status[e].attempt >= OFTEN);
