@@ -56,6 +56,18 @@ describe('what is taken out', () => {
     both.outlets.forEach((o, i) => i && (o.retired = true));
     expect(out({ spaces: ['bird-room'] }, both).problems[0]!.message).toMatch(/^Bird room still holds 1 outlet:/); // prettier-ignore
   });
+  it('is no batch that has cords; it is retired where one of them is', () => {
+    const cord = { ...link('C-1', {}, {}), cord: { batch: 'b', number: 1 } };
+    const batches = [
+      { id: 'b', name: 'Rack cords' },
+      { id: 'c', name: 'Desk cords' },
+    ] as never;
+    const there = { ...plan(), batches, links: [...plan().links, cord] };
+    expect(out({ batches: ['b'] }, there).problems).toEqual([{ path: 'remove.batches', message: 'Rack cords still holds 1 cord: take those out first.' }]); // prettier-ignore
+    expect(out({ batches: ['c'] }, there).removed.batches).toEqual(['c']);
+    expect(out({ links: ['C-1'], batches: ['b'] }, there, used(['C-1'])).retired.batches).toEqual(['b']);
+    expect(out({ links: ['C-1'], batches: ['b'] }, there).removed.batches).toEqual(['b']);
+  });
   it('has to be there', () => {
     for (const list of ['links', 'panels', 'outlets', 'batches', 'spaces', 'crew', 'parts', 'floors', 'runs', 'legends'] as const) // prettier-ignore
       expect(out({ [list]: ['gone'] }).problems).toEqual([{ path: `remove.${list}`, message: 'There is no "gone" to take out.' }]); // prettier-ignore

@@ -73,6 +73,12 @@ describe('a plan', () => {
     of(p, 'K1-01').head.panel = 'gone';
     expect(planProblems(p).map((x) => x.path)).toEqual(['links.K1-01.head.panel', 'links.K3-02.head.panel']);
   });
+  it('has cords as long as any may be, and cables that are longer', () => {
+    const p = plan();
+    of(p, 'C-2').lengthMetres = 100;
+    of(p, 'K3-01').lengthMetres = 140;
+    expect(planProblems(p)).toEqual([]);
+  });
   it('has floors, batches and runs that are retired beside those that are not', () => {
     const p = plan();
     p.floors = [{ id: 'a', floor: 1 }, retire({ id: 'b', floor: 1 }) as never];
