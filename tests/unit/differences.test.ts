@@ -119,6 +119,28 @@ it('fetches whole where what it has does not fit together', async () => {
   expect(await opened()).toBeNull();
 });
 
+it('takes what the page asked for before the program was there, once, and not where the device has the job', async () => {
+  const early = async () => {
+    const answer = Response.json(await device.data());
+    globalThis.earlyJob = { path: PATH, answer: answer.arrayBuffer().then((bytes) => ({ answer, bytes })) };
+  };
+  await early();
+  expect(await opened()).toEqual(await device.data());
+  expect([device.asked, globalThis.earlyJob]).toEqual([[], undefined]);
+  // Read past the worker: asked for in vain, and no more than that.
+  await early();
+  await log(reading('K1-20'));
+  expect(byLink((await opened()) as JobData)).toEqual(await whole());
+  expect([device.asked.map((p) => p.includes('?from=')), globalThis.earlyJob]).toEqual([[true], undefined]);
+  // Refused, it is left to be read.
+  const refusal = new Response('no', { status: 401 });
+  globalThis.earlyJob = {
+    path: '/api/jobs/other/site',
+    answer: Promise.resolve({ answer: refusal, bytes: null }),
+  };
+  expect(await fetchJob('/api/jobs/other/site', fetch)).toBe(refusal);
+});
+
 it('fetches a job whole again once much lies beside it', async () => {
   await opened();
   for (let i = 0; i < 3; i++) {

@@ -1,4 +1,3 @@
-import type { LogEntry } from '../model/entry';
 import type { Link } from '../model/job';
 import type { MeasuredCable } from './length-doubt';
 import type { LinkStatus } from './state';
@@ -29,22 +28,3 @@ export const laidLink = (
 
 /** What was read off the jacket of a cable, and when. */
 export type Pulled = NonNullable<LinkStatus['pulled']>;
-
-/** What is known of jackets while a log is gone through in order: met entry by entry, of those that count. */
-export interface JacketsSoFar {
-  meet(e: LogEntry): void;
-  /** What was last read off the jacket of a link's cable by now; a cable re-pulled has its own. */
-  of(link: string): Pulled | undefined;
-}
-
-/** Begins to go through a log: marks that somebody reads later leave what was read before as it was. */
-export function jackets(): JacketsSoFar {
-  const pulled = new Map<string, Pulled>();
-  return {
-    meet(e) {
-      if (e.kind === 'pulled') pulled.set(e.link, { ...e.data, at: e.at });
-      else if (e.kind === 'repulled') pulled.delete(e.link);
-    },
-    of: (link) => pulled.get(link),
-  };
-}

@@ -19,11 +19,11 @@ export interface Told extends Resolved {
   judgement?: Judgement;
 }
 
-/** What came of each entry of one link's log, which is given in order with whether each counts. */
-export function tellLink(link: Link, terms: Terms, log: readonly Resolved[]): Told[] {
+/** Tells what came of the entries of one link's log, which are to be given one after the other, in order. */
+export function tellingOf(link: Link, terms: Terms): (r: Resolved) => Told {
   const state = linkState(link, terms);
   let status = state.init();
-  return log.map((r): Told => {
+  return (r) => {
     const { entry } = r;
     const { pulled, measured } = status;
     const judged = entry.kind === 'reading' && judgeForLink(status, link, terms, entry);
@@ -34,8 +34,12 @@ export function tellLink(link: Link, terms: Terms, log: readonly Resolved[]): To
       ...(measured && { measured }),
       ...(judged && judged.ok && { judgement: judged.judgement }),
     };
-  });
+  };
 }
+
+/** What came of each entry of one link's log, which is given in order with whether each counts. */
+export const tellLink = (link: Link, terms: Terms, log: readonly Resolved[]): Told[] =>
+  log.map(tellingOf(link, terms));
 
 /**
  * Tells entries of a job's log, which is given in order with whether each counts. A link's log is gone through once, and

@@ -1,8 +1,7 @@
 import { isMaking } from '../log/making';
-import { jackets, laidLink } from '../log/laid-link';
 import { BREAK_MINUTES } from '../bench/sweep';
-import { judgeMeasured } from '../log/judge-measured';
 import { specOf } from '../log/link-spec';
+import { tellingOf } from '../log/told';
 import type { EntryOf, LogEntry } from '../model/entry';
 import type { JobPlan, Link } from '../model/job';
 import { ofLink } from '../model/of-link';
@@ -38,7 +37,7 @@ const LEAST_MINUTES = 0.2;
 /**
  * Every making of every end, in order. An end was wrong where it was found so, refused by eye, blamed alone or done
  * again before it passed or after it failed; right where a pass followed; of a fail that both ends may have, only what
- * was found or done says which it was. `counted` is the log as it counts, in order (`effective`).
+ * was found or done says which it was. A reading is what the log made of it then. `counted` is the log as it counts, in order (`effective`).
  */
 export function attemptsOf(plan: Pick<JobPlan, 'links' | 'policy' | 'parts'>, counted: readonly LogEntry[]): Attempt[] {
   const links = new Map(plan.links.map((l) => [l.id, l]));
@@ -50,7 +49,7 @@ export function attemptsOf(plan: Pick<JobPlan, 'links' | 'policy' | 'parts'>, co
   const lastWork = new Map<string, number>();
   const lastWalk = new Map<string, string>();
   const failed = new Set<string>();
-  const soFar = jackets();
+  const telling = new Map<string, ReturnType<typeof tellingOf>>();
   const wrong = (key: string) => {
     const a = now.get(key);
     if (a) a.right = false;
@@ -101,7 +100,9 @@ export function attemptsOf(plan: Pick<JobPlan, 'links' | 'policy' | 'parts'>, co
     const link = links.get(e.link);
     if (!link) continue;
     const key = (end: End) => `${link.id} ${end}`;
-    soFar.meet(e);
+    const tell = telling.get(link.id) ?? tellingOf(link, terms);
+    telling.set(link.id, tell);
+    const { judgement } = tell({ entry: e, counts: true });
     if (isMaking(e) && e.end) made(e, link);
     else if (e.kind === 'read-back' && e.end && e.data.right) readBack.add(key(e.end));
     else if (e.kind === 'rejected' && e.end) wrong(key(e.end));
@@ -117,14 +118,11 @@ export function attemptsOf(plan: Pick<JobPlan, 'links' | 'policy' | 'parts'>, co
       if (!e.data.blame?.length &&
         lastWalk.get(link.id) === e.data.reading.walk && ENDS.every((end) => now.get(key(end))?.right !== null || failed.has(link.id))) continue;
       lastWalk.set(link.id, e.data.reading.walk);
-      const judged = judgeMeasured(e.data, laidLink(link, { pulled: soFar.of(link.id) }), terms, e.at);
-      if (!judged.ok) continue;
-      const { verdict } = judged.judgement;
-      if (verdict === 'fail') {
+      if (judgement?.verdict === 'fail') {
         failed.add(link.id);
         if (e.data.blame?.length === 1) wrong(key(e.data.blame[0]!));
       }
-      if (verdict !== 'pass') continue;
+      if (judgement?.verdict !== 'pass') continue;
       failed.delete(link.id);
       for (const end of ENDS) {
         const a = now.get(key(end));

@@ -65,6 +65,20 @@ describe('makings of ends', () => {
     const link = (log[fail] as LogEntry & { link: string }).link;
     expect(some.filter((a) => a.link.id === link).map((a) => a.right)).toEqual([null, null]);
   });
+  it('are not right by a reading that passes alone: an end that was refused stands in its way', () => {
+    const log = entriesOf(file);
+    const i = log.findIndex((e) => e.kind === 'reading' && !e.data.reading.walk.includes('-'));
+    const good = log[i] as LogEntry & { link: string };
+    const refused = { ...good, id: 'refused', kind: 'rejected', end: 'tail', data: { reason: 'plate loose' } } as never; // prettier-ignore
+    const right = (...last: LogEntry[]) =>
+      Object.fromEntries(
+        attemptsOf(plan, [...log.slice(0, i), ...last]).flatMap((a) =>
+          a.link.id === good.link ? [[a.end, a.right]] : [],
+        ),
+      );
+    expect(right(good)).toEqual({ head: true, tail: true });
+    expect(right(refused, good)).toEqual({ head: null, tail: false });
+  });
   it('know how old the blade was, from its last change', () => {
     const { attempts: changed } = seen({ blade: { missed: 0, growth: 0, changedAfter: 100 } });
     const ages = changed.filter((a) => a.nth === 1).map((a) => a.age['punch-1']!);

@@ -53,8 +53,8 @@ declare global {
 }
 /** What the server answered, and its bytes where it is what was asked for. */
 type Answered = { answer: Response; bytes: ArrayBuffer | null };
-/** The answer that was asked for before the program was there; null where there is none of this job. */
-async function asked(path: string): Promise<Answered | null> {
+/** The answer that was asked for before the program was there; null where there is none of this job. It is taken once, and later it is old. */
+function takeEarly(path: string): Promise<Answered | null> | null {
   const early = globalThis.earlyJob;
   globalThis.earlyJob = undefined;
   return early?.path === path ? early.answer : null;
@@ -68,7 +68,8 @@ async function ask(
   signal?: AbortSignal,
 ): Promise<JobData | JobDifference | Response> {
   const address = mark === null ? path : `${path}?from=${encodeURIComponent(mark)}`;
-  const early = mark === null ? await asked(path) : null;
+  const asked = takeEarly(path);
+  const early = mark === null ? await asked : null;
   const answer = early?.answer ?? (await get(address, signal ? { signal } : undefined));
   if (!answer.ok) return answer;
   const bytes = early?.bytes ?? (await answer.arrayBuffer());
