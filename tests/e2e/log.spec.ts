@@ -207,26 +207,3 @@ test('links that are good so far are what is left: a job says that every link is
   await open(page, `/${job}/rack`);
   await expect(page.getByText('Every link is proven.')).toBeVisible();
 });
-
-test('a press that bounces on the redo list does not take the button that moves up under the thumb', async ({
-  page,
-  request,
-}) => {
-  const job = await ownJob(request, (file) => {
-    file.entries.push({ id: randomUUID(), job: file.job.id, link: 'K1-20', kind: 'reading', at: '2026-11-24T12:00:00Z', by: 'bo', data: { reading: { walk: '123-5678', evidence: 'wiremap', splits: [] } } }); // prettier-ignore
-  });
-  await open(page, `/${job}/redo`);
-  const card = page.getByRole('article', { name: /^K1-20/ });
-  const buttons = card.getByRole('button', { name: /^(head|tail): .*again$/ });
-  const before = await buttons.count();
-  await armed(page);
-  // The second press comes once the first has changed what is there, as a glove's does.
-  const [box] = [await buttons.first().boundingBox()];
-  await page.mouse.dblclick(box!.x + box!.width / 2, box!.y + box!.height / 2, { delay: 30 });
-  await kept(page);
-  await expect(card).toContainText('done again, not proven yet');
-  expect(await buttons.count()).toBeLessThan(before);
-  await expect(card.getByRole('button', { name: /^tail: .*again$/ }).first()).toBeVisible();
-  const { entries } = (await (await request.get(`/api/jobs/${job}/history?as=json&link=K1-20&kind=redone`)).json()) as { entries: { entry: { end: string } }[] }; // prettier-ignore
-  expect(entries.map((e) => e.entry.end)).toEqual(['head']);
-});
