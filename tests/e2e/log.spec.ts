@@ -207,3 +207,43 @@ test('links that are good so far are what is left: a job says that every link is
   await open(page, `/${job}/rack`);
   await expect(page.getByText('Every link is proven.')).toBeVisible();
 });
+
+test('a press that bounces on the redo list does not take the button that moves up under the thumb', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request, (file) => {
+    file.entries.push({ id: randomUUID(), job: file.job.id, link: 'K1-20', kind: 'reading', at: '2026-11-24T12:00:00Z', by: 'bo', data: { reading: { walk: '123-5678', evidence: 'wiremap', splits: [] } } }); // prettier-ignore
+  });
+  const doneAgain = async () => {
+    const answer = await request.get(`/api/jobs/${job}/history?as=json&kind=redone`);
+    const { entries } = (await answer.json()) as {
+      entries: { entry: { id: string; link: string; end: string } }[];
+    };
+    return entries.map(({ entry }) => entry);
+  };
+  const before = new Set((await doneAgain()).map((e) => e.id));
+  await open(page, `/${job}/redo`);
+  const card = page.getByRole('article', { name: /^K1-20/ });
+  await armed(page);
+  const head = card.getByRole('button', { name: /^head: .*again$/ }).first();
+  await head.scrollIntoViewIfNeeded();
+  const box = (await head.boundingBox())!;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.click(x, y);
+  await expect(card.getByRole('button', { name: /^head: .*again$/ })).toHaveCount(0);
+  // Else the second press would fall on nothing, and show nothing.
+  const under = await page.evaluate(([x, y]) => document.elementFromPoint(x!, y!)?.textContent, [x, y]);
+  expect(under).toMatch(/again/);
+  await page.mouse.click(x, y);
+  // A press that is meant comes after: what the bounce wrote would be kept before it.
+  await armed(page);
+  await card
+    .getByRole('button', { name: /^tail: .*again$/ })
+    .first()
+    .click();
+  await expect(card.getByRole('button', { name: /^tail: .*again$/ })).toHaveCount(0);
+  await kept(page);
+  const since = (await doneAgain()).filter((e) => !before.has(e.id)).map((e) => `${e.link} ${e.end}`);
+  expect(since.sort()).toEqual(['K1-20 head', 'K1-20 tail']);
+});

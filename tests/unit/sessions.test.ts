@@ -368,7 +368,13 @@ describe('on a round', () => {
     expect(asked()).not.toBe(third);
     job.log.undo();
     expect(session.settled(session.round!.placed.find((p) => p.link === third)!)).toBe(false);
-    press(() => session.bothAnswer(session.round!.placed.find((p) => p.link === first)!.remote));
+    const bothAnswer = () =>
+      press(() => session.bothAnswer(session.round!.placed.find((p) => p.link === first)!.remote));
+    const joined = [third, first].map((id) => job.statusOf(id).head);
+    bothAnswer();
+    job.log.undo();
+    expect([third, first].map((id) => job.statusOf(id).head)).toEqual(joined);
+    bothAnswer();
     for (const [one, other] of [
       [third, first],
       [first, third],

@@ -53,6 +53,8 @@ export interface LogData {
 export interface Undoable {
   entry: LogEntry;
   says: string;
+  /** Written by the same press, and taken back by it. */
+  with?: readonly LogEntry[] | undefined;
 }
 
 /** How many of the last entries can be taken back with one tap each. */
@@ -259,8 +261,8 @@ export class JobLog {
     data: EntryOf<K>['data'],
     end?: 'head' | 'tail',
     says?: string,
-    /** When and by whom it was done, where that was not here and now. */
-    done: { at?: string | undefined; by?: string | undefined } = {},
+    /** When and by whom it was done, where that was not here and now; and what the same press wrote before it. */
+    done: { at?: string | undefined; by?: string | undefined; with?: readonly LogEntry[] | undefined } = {},
   ): Entry {
     const stamp = this.stamp(done.at ?? new Date().toISOString());
     const entry = {
@@ -271,7 +273,7 @@ export class JobLog {
       kind,
       data,
     } as Entry;
-    this.keep(entry, says);
+    this.keep(entry, says, done.with);
     return entry;
   }
 
@@ -286,10 +288,11 @@ export class JobLog {
     return { id: uuid(), job: this.job, at, by: this.me(), ...nextWritten() };
   }
 
-  private keep(entry: LogEntry, says?: string): void {
+  private keep(entry: LogEntry, says?: string, others?: readonly LogEntry[]): void {
     const plain = $state.snapshot(entry) as LogEntry;
     this.show(plain);
-    if (says) this.undoable = [{ entry: plain, says }, ...this.undoable].slice(0, MOST_UNDOABLE);
+    if (says)
+      this.undoable = [{ entry: plain, says, with: others }, ...this.undoable].slice(0, MOST_UNDOABLE);
     this.sends(plain);
   }
 
@@ -304,7 +307,7 @@ export class JobLog {
   undo(id?: string): LogEntry | null {
     const found = id ? this.undoable.find((u) => u.entry.id === id) : this.undoable[0];
     if (!found) return null;
-    this.takeBack(found.entry);
+    for (const entry of [...(found.with ?? []), found.entry]) this.takeBack(entry);
     return found.entry;
   }
 

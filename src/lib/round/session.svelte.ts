@@ -173,16 +173,17 @@ export class RoundSession {
     if (!next || !this.guard.take()) return;
     const link = this.job.plan.link(next.link)!;
     const joined = this.job.plan.link(round?.placed.find((p) => p.remote === other)?.link);
-    const refuse = (of: Link, joinedWith: string) =>
-      this.job.log.write(
-        of.id,
-        'rejected',
-        { reason: `remotes ${next.remote} and ${other} both answer: joined with ${joinedWith}` },
-        'head',
-        `${of.label}: two answer, to be done again.`,
-      );
-    if (joined) refuse(joined, link.label);
-    refuse(link, joined?.label ?? 'another cable');
+    const reason = (joinedWith: string) => ({
+      reason: `remotes ${next.remote} and ${other} both answer: joined with ${joinedWith}`,
+    });
+    const { log } = this.job;
+    const its = joined && log.write(joined.id, 'rejected', reason(link.label), 'head');
+    const says = joined
+      ? `${link.label} and ${joined.label}: joined, both to be done again.`
+      : `${link.label}: two answer, to be done again.`;
+    log.write(link.id, 'rejected', reason(joined?.label ?? 'another cable'), 'head', says, {
+      with: its ? [its] : [],
+    });
     this.guard.shown();
     this.save();
   }
