@@ -386,6 +386,11 @@ describe('on a round', () => {
           why: expect.stringContaining(`both answer: joined with ${job.plan.link(other)!.label}`),
         },
       });
+    const odd = asked()!;
+    press(() => session.bothAnswer(null));
+    expect(job.statusOf(odd).head.refused!.why).toContain(
+      'not in this round both answer: joined with another',
+    );
     const last = asked()!;
     press(() => session.skip());
     while (session.next && session.next.link !== last) press(() => session.stranger());

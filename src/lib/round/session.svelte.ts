@@ -167,15 +167,19 @@ export class RoundSession {
     );
   }
 
-  /** Two remotes answer one port: copper joins the two cables, so that both are refused until they are put right. */
-  bothAnswer(other: number): void {
+  /**
+   * Two remotes answer one port: copper joins the two cables, so that both are refused until they are put right. Null: the
+   * other is not of this round.
+   */
+  bothAnswer(other: number | null): void {
     const { next, round } = this;
     if (!next || !this.guard.take()) return;
     const link = this.job.plan.link(next.link)!;
     const joined = this.job.plan.link(round?.placed.find((p) => p.remote === other)?.link);
-    const reason = (joinedWith: string) => ({
-      reason: `remotes ${next.remote} and ${other} both answer: joined with ${joinedWith}`,
-    });
+    const both = other
+      ? `remotes ${next.remote} and ${other}`
+      : `remote ${next.remote} and one that is not in this round`;
+    const reason = (joinedWith: string) => ({ reason: `${both} both answer: joined with ${joinedWith}` });
     const { log } = this.job;
     const its = joined && log.write(joined.id, 'rejected', reason(link.label), 'head');
     const says = joined

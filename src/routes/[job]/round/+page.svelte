@@ -125,15 +125,15 @@
                 >{/if}
             {/each}
           </div>
-          {#if trouble === 'other'}
-            <button
-              class="act"
-              onclick={() => {
-                trouble = '';
-                session.stranger();
-              }}>One that is not in this round</button
-            >
-          {/if}
+          <button
+            class="act"
+            onclick={() => {
+              const both = trouble === 'both';
+              trouble = '';
+              if (both) session.bothAnswer(null);
+              else session.stranger();
+            }}>One that is not in this round</button
+          >
         {/if}
       {:else}
         <h2 class="text-xl font-bold">This round is read.</h2>
