@@ -31,9 +31,14 @@ const entry = (writer: number, n: number) => ({
   data: { reading: { evidence: 'wiremap', walk: '12345678', splits: [] } },
 });
 
-const db = await openDatabase(file);
-await importJob(db, largeJob(JOB, { links: WRITERS * EACH, entriesEach: 20, redos: 0 }));
-await db.destroy();
+type Entry = ReturnType<typeof entry>;
+
+async function makeJob(path: string): Promise<void> {
+  const db = await openDatabase(path);
+  await importJob(db, largeJob(JOB, { links: WRITERS * EACH, entriesEach: 20, redos: 0 }));
+  await db.destroy();
+}
+await makeJob(file);
 
 const server = spawn('node', ['scripts/serve.js'], {
   env: {
@@ -76,36 +81,56 @@ async function through(batch: number): Promise<{ perSecond: number; p95: number 
   return { perSecond: (kept * 1000) / (Date.now() - began), p95: took[Math.floor(took.length * 0.95)]! };
 }
 
-/** Raw inserts of an entry and a state in one transaction each, same pragmas, no checks. */
-function raw(batch: number): number {
-  const db = new BetterSqlite(join(dir, `raw-${batch}.db`));
+/** Raw inserts a second: batches written one after another in a transaction each, same pragmas, no checks. */
+function raw(db: BetterSqlite.Database, batch: number, put: (entries: Entry[]) => void): number {
   db.pragma('journal_mode = WAL');
   db.pragma('synchronous = FULL');
-  db.exec('create table entry (seq integer primary key, id text unique, link text, body text); create index entry_link on entry (link); create table state (link text primary key, body text)'); // prettier-ignore
-  const put = db.prepare('insert into entry (id, link, body) values (?, ?, ?)');
-  const state = db.prepare(
-    'insert into state values (?, ?) on conflict (link) do update set body = excluded.body',
-  );
-  const write = db.transaction((n: number) => {
-    for (let i = 0; i < batch; i++) {
-      const e = entry(0, n + i);
-      put.run(e.id, e.link, JSON.stringify(e));
-      state.run(e.link, JSON.stringify(e));
-    }
-  });
-  const end = Date.now() + (SECONDS * 1000) / 2;
+  const write = db.transaction(put);
   const began = Date.now();
+  const end = began + (SECONDS * 1000) / 2;
   let n = 0;
-  for (; Date.now() < end; n += batch) write(n);
+  // As the writers do, each batch is of one writer's links.
+  for (; Date.now() < end; n += batch)
+    write(Array.from({ length: batch }, (_, i) => entry((n / batch) % WRITERS, n + i)));
   db.close();
   return (n * 1000) / (Date.now() - began);
 }
 
+/** Into the least that could hold a log: an entry as text, by its id and its link, and its link's state with each. */
+function rawIntoLeast(batch: number): number {
+  const db = new BetterSqlite(join(dir, `raw-${batch}.db`));
+  db.exec('create table entry (seq integer primary key, id text unique, link text, body text); create index entry_link on entry (link); create table state (link text primary key, body text)'); // prettier-ignore
+  const put = db.prepare('insert into entry (id, link, body) values (?, ?, ?)');
+  const state = db.prepare('insert into state values (?, ?) on conflict (link) do update set body = excluded.body'); // prettier-ignore
+  return raw(db, batch, (entries) => {
+    for (const e of entries) {
+      put.run(e.id, e.link, JSON.stringify(e));
+      state.run(e.link, JSON.stringify(e));
+    }
+  });
+}
+
+/** The same rows into the same tables as the route's, with their indexes, and a state for each link of a batch. */
+async function rawIntoOwn(batch: number): Promise<number> {
+  const path = join(dir, `own-${batch}.db`);
+  await makeJob(path);
+  const db = new BetterSqlite(path);
+  const kept = db.prepare('select status, place from link_state limit 1').get() as Record<'status' | 'place', string>; // prettier-ignore
+  const put = db.prepare('insert into entry (id, job, link, kind, at, by, received_at, data) values (?, ?, ?, ?, ?, ?, ?, ?)'); // prettier-ignore
+  const state = db.prepare('insert into link_state (job, link, status, place) values (?, ?, ?, ?) on conflict (job, link) do update set status = excluded.status, place = excluded.place'); // prettier-ignore
+  return raw(db, batch, (entries) => {
+    for (const e of entries) put.run(e.id, e.job, e.link, e.kind, e.at, e.by, e.at, JSON.stringify(e.data));
+    for (const link of new Set(entries.map((e) => e.link))) state.run(JOB, link, kept.status, kept.place);
+  });
+}
+
 for (const batch of [1, 20, 200]) {
   const own = await through(batch);
-  const bare = raw(batch);
+  const same = await rawIntoOwn(batch);
+  const least = rawIntoLeast(batch);
+  const share = (of: number) => `${of.toFixed(0)}/s, ${((100 * own.perSecond) / of).toFixed(0)} %`;
   console.log(
-    `batches of ${batch}, ${WRITERS} writers: ${own.perSecond.toFixed(0)} entries/s, p95 ${own.p95.toFixed(0)} ms; raw inserts ${bare.toFixed(0)}/s; ${((100 * own.perSecond) / bare).toFixed(1)} %`,
+    `batches of ${batch}, ${WRITERS} writers: ${own.perSecond.toFixed(0)} entries/s, p95 ${own.p95.toFixed(0)} ms; raw into the same tables ${share(same)}; into the least ${share(least)}`,
   );
 }
 server.kill('SIGTERM');
