@@ -119,10 +119,13 @@ export function walkMasks(h: CompactEnd, t: CompactEnd, c: CompactCable, out: Ui
 
 /** The conductor a contact reaches: its own where it makes contact, else that of one bridged to it; `NONE`: none. */
 export function reachedThrough(end: CompactEnd, contact: number): number {
-  if (!((end.open >> contact) & 1)) return end.seats[contact]!;
+  const held = (at: number) => ((end.open >> at) & 1 ? NONE : end.seats[at]!);
+  const own = held(contact);
+  if (own !== NONE) return own;
   for (const [a, b] of end.bridges) {
-    const mate = a === contact ? b : b === contact ? a : -1;
-    if (mate >= 0 && !((end.open >> mate) & 1)) return end.seats[mate]!;
+    if (a !== contact && b !== contact) continue;
+    const mates = held(a === contact ? b : a);
+    if (mates !== NONE) return mates;
   }
   return NONE;
 }

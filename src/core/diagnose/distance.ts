@@ -100,7 +100,7 @@ interface Placed {
 /**
  * Logarithm of how likely the distances are for this copper, over every length it may have. A fault at an end lies
  * there, up to the lead away; one in the span lies anywhere along it, all places alike; all distances to the same
- * fault share its place.
+ * fault share its place. Never above 0: no error here is so small that its density exceeds one.
  */
 export function distanceLogLikelihood(ruler: Ruler, link: Measurable): number {
   const near: Record<End, Placed[]> = { head: [], tail: [] };
@@ -135,10 +135,6 @@ export function distanceLogLikelihood(ruler: Ruler, link: Measurable): number {
   }
   return fixed + Math.log(Math.max(sum, 1e-300));
 }
-
-/** What the distances can add at most, whatever the copper. */
-export const greatestDistanceLogLikelihood = (ruler: Ruler): number =>
-  ruler.distances.reduce((sum, d) => sum + Math.max(0, -Math.log(ruler.sigma(d.metres) * ROOT_TWO_PI)), 0);
 
 const ROOT_TWO_PI = Math.sqrt(2 * Math.PI);
 const logNormal = (x: number, mean: number, sigma: number) =>

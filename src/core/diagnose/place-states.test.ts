@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { madeTo, rightEnd } from '../../../tests/support/ends';
 import { CONNECTOR_CLASSES } from '../wiring/connector';
-import { ANY_CABLE_FAULT, ANY_MISTAKE, endMistakes, STARTING_WEIGHTS } from './catalogue';
+import { ANY_CABLE_FAULT, ANY_MISTAKE, cableMistakes, endMistakes, STARTING_WEIGHTS } from './catalogue';
 import { cableKey, endKey, SOUND_CABLE } from './compact';
-import { cableStates, endStates, READ_BACK_FACTOR, type PlaceStates } from './place-states';
+import { cableStates, endStates, MOST_MISTAKES, READ_BACK_FACTOR, type PlaceStates } from './place-states';
 
 const numbers = (states: PlaceStates<unknown>) => Array.from({ length: states.upTo.at(-1)! }, (_, i) => i);
 const jack = endStates('jack', madeTo('T568B'));
@@ -64,6 +64,77 @@ describe('states of an end', () => {
     expect(jack.chance(once('pair-reversed'), found)).toBeLessThan(
       jack.chance(once('pair-reversed'), plainly),
     );
+  });
+});
+
+/** A way to go wrong, as both catalogues have them. */
+interface Way<S> {
+  kind: string;
+  share: number;
+  apply(s: S): S;
+}
+
+/** Chances of all states, and the likeliest way to each by fewest mistakes, by going through every sequence. */
+function byHand<S>(
+  right: S,
+  ways: readonly Way<S>[],
+  keyOf: (s: S) => number,
+  p: number,
+  most: number,
+  weights: Record<string, number>,
+) {
+  const total = [...new Set(ways.map((w) => w.kind))].reduce((sum, k) => sum + weights[k]!, 0);
+  const found = new Map<number, { chance: number; order: number; best: number }>();
+  const go = (state: S, used: readonly Way<S>[], chance: number) => {
+    const key = keyOf(state);
+    const here = found.get(key) ?? { chance: 0, order: used.length, best: 0 };
+    here.chance += (1 - p) * p ** used.length * chance;
+    if (used.length < here.order) Object.assign(here, { order: used.length, best: chance });
+    else if (used.length === here.order) here.best = Math.max(here.best, chance);
+    found.set(key, here);
+    if (used.length < most)
+      for (const w of ways)
+        if (!used.includes(w))
+          go(w.apply(state), [...used, w], (chance * weights[w.kind]! * w.share) / total);
+  };
+  go(right, [], 1);
+  return { found, chanceOf: (used: readonly Way<S>[]) => used.reduce((c, w) => (c * weights[w.kind]! * w.share) / total, 1) }; // prettier-ignore
+}
+
+/** Every state there is, with the chance, the fewest mistakes and a likeliest way that going through all finds. */
+function expectAsByHand<S>(
+  states: PlaceStates<S>,
+  keyOf: (s: S) => number,
+  weights: Record<string, number>,
+  { found, chanceOf }: ReturnType<typeof byHand<S>>,
+): void {
+  const kinds = states.kinds(weights);
+  expect(states.upTo.at(-1)).toBe(found.size);
+  for (const i of numbers(states)) {
+    const wanted = found.get(keyOf(states.state(i)))!;
+    expect(states.chance(i, kinds) / wanted.chance).toBeCloseTo(1, 9);
+    expect([states.order(i), states.mistakes(i).length]).toEqual([wanted.order, wanted.order]);
+    expect(chanceOf(states.mistakes(i)) / wanted.best).toBeCloseTo(1, 6);
+  }
+}
+
+describe('states, found by going through every sequence of mistakes', () => {
+  it('of an end, as it was ordered', () => {
+    const made = { scheme: 'T568A', ordered: 'straight' } as const;
+    const [least] = [...CONNECTOR_CLASSES].sort((a, b) => endMistakes(a, made).length - endMistakes(b, made).length); // prettier-ignore
+    const weights = STARTING_WEIGHTS[least!];
+    const states = endStates(least!, made);
+    expectAsByHand(states, endKey, weights, byHand(rightEnd('T568A'), endMistakes(least!, made), endKey, ANY_MISTAKE, MOST_MISTAKES, weights)); // prettier-ignore
+    // Once made, they are the same ones; made to another scheme or order they are others.
+    expect(endStates(least!, made)).toBe(states);
+    expect(endStates(least!, { ...made, scheme: 'T568B' })).not.toBe(states);
+    expect(endStates(least!, { ...made, ordered: 'crossover' })).not.toBe(states);
+  });
+  it('of a cable', () => {
+    const weights = STARTING_WEIGHTS.cable;
+    expectAsByHand(cableStates(), cableKey, weights, byHand(SOUND_CABLE, cableMistakes(), cableKey, ANY_CABLE_FAULT, 2, weights)); // prettier-ignore
+    expect(cableStates()).toBe(cableStates());
+    expect([cableStates().upTo.length, cableStates().upTo[3]]).toEqual([4, cableStates().upTo[2]]);
   });
 });
 

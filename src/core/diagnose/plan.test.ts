@@ -1,4 +1,5 @@
 import { DEFAULT_COSTS } from '../model/costs';
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { ConnectorClass } from '../wiring/connector';
 import type { End } from '../wiring/conductors';
@@ -6,7 +7,7 @@ import { endMistakes } from './catalogue';
 import { madeTo, READ_RIGHT, rightEnd } from '../../../tests/support/ends';
 import { SOUND_CABLE, splitMask, type CompactCable, type CompactEnd } from './compact';
 import { reachedByTester, walkThrough } from './leads';
-import { FREE, mendsOf, Planner, repunched, type Hypothesis, type PlanContext } from './plan';
+import { FREE, mendsOf, Planner, repunched, type Hypothesis, type Missing, type PlanContext } from './plan';
 
 const right = rightEnd('T568B');
 const context = (
@@ -49,70 +50,121 @@ const inCable = (cable: Partial<CompactCable>, probability: number): Hypothesis 
   ...READ_RIGHT,
   probability,
 });
-const EXACT = { looks: 16, hypotheses: 99, covered: 2 };
+const EXACT = { looks: 16, hypotheses: 99, covered: Infinity };
+
+/** Contacts punched again together that brute force tries. */
+const PUNCHED = [0b1000, 0b11000, 0b1, 0b11, 0xff];
+
+/** What brute force remembers of what was done: a re-pull may wait for it. */
+interface DoneSoFar {
+  redone: Record<End, boolean>;
+  punched: Record<End, number>;
+  swapped: Record<End, boolean>;
+  checked: boolean;
+}
+const NOTHING: DoneSoFar = {
+  redone: { head: false, tail: false },
+  punched: { head: 0, tail: 0 },
+  swapped: { head: false, tail: false },
+  checked: false,
+};
+
+const showsOf = (c: PlanContext, h: Hypothesis): string => {
+  const masks = new Uint8Array(8);
+  if (h.wrongSetting) return `${masks.join()}/0/false`;
+  walkThrough(h.head, h.tail, h.cable, h.headLead, h.tailLead, masks);
+  const splits = c.splitsLookedAt ? splitMask((x) => reachedByTester(h.head, h.headLead, x), masks) : 0;
+  return masks.every((m, i) => m === c.expected[i]) && splits === 0 && !h.shield
+    ? 'pass'
+    : `${masks.join()}/${splits}/${h.shield !== undefined}`;
+};
 
 /**
  * The best policy by brute force: every action in every situation, with no bound, no order and no memory. Slow, and
- * written apart from the planner.
+ * written apart from the planner. Minutes times the mass of what is left.
  */
 function bruteForce(
   c: PlanContext,
   all: readonly Hypothesis[],
   at: End,
   plates = c.behindPlate,
+  done = NOTHING,
   spent = 0,
 ): number {
   const mass = all.reduce((s, h) => s + h.probability, 0);
   if (all.length === 0 || mass === 0) return 0;
-  const shows = (h: Hypothesis) => {
-    if (h.wrongSetting) return 'nothing';
-    const masks = new Uint8Array(8);
-    walkThrough(h.head, h.tail, h.cable, h.headLead, h.tailLead, masks);
-    const splits = splitMask((x) => reachedByTester(h.head, h.headLead, x), masks);
-    return masks.every((m, i) => m === c.expected[i]) && splits === 0 ? 'pass' : `${masks.join()}/${splits}`;
-  };
   const groups = <T>(key: (h: Hypothesis) => T) => {
     const out = new Map<T, Hypothesis[]>();
     for (const h of all) out.set(key(h), [...(out.get(key(h)) ?? []), h]);
     return [...out.values()];
   };
-  let best = (c.costs.repull + c.costs.prove) * mass;
+  let waits = 0;
+  for (const m of c.beforeRepull) {
+    if (m.action === 'check' && !done.checked) waits += c.costs.check + c.costs.prove;
+    if (m.action === 'swap-lead' && !done.swapped[m.end]) waits += c.costs.swapLead + c.costs.prove;
+    if (m.action === 'look' && !done.redone[m.end] && !((done.punched[m.end] >> m.contact) & 1))
+      waits += c.costs.look;
+  }
+  let best = (c.costs.repull + c.costs.prove + waits) * mass;
   if (spent > 9) return best;
-  const tryMend = (cost: number, end: End, opens: boolean, mend: (h: Hypothesis) => Hypothesis) => {
+  const tryMend = (
+    cost: number,
+    end: End,
+    opens: boolean,
+    mend: (h: Hypothesis) => Hypothesis,
+    then: DoneSoFar,
+  ) => {
     const after = all.map(mend);
-    if (after.every((h, i) => JSON.stringify(h) === JSON.stringify(all[i]))) return;
+    const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+    if (same(after, all)) return;
     const left = new Map<string, Hypothesis[]>();
-    for (const h of after) if (shows(h) !== 'pass') left.set(shows(h), [...(left.get(shows(h)) ?? []), h]);
+    for (const h of after) {
+      const shown = showsOf(c, h);
+      if (shown !== 'pass') left.set(shown, [...(left.get(shown) ?? []), h]);
+    }
     const now = opens ? { ...plates, [end]: false } : plates;
     const spentHere = (cost + c.costs.prove) * mass;
     if (spentHere >= best) return;
-    const rest = [...left.values()].reduce((s, g) => s + bruteForce(c, g, end, now, spent + 1), 0);
+    const rest = [...left.values()].reduce((s, g) => s + bruteForce(c, g, end, now, then, spent + 1), 0);
     best = Math.min(best, spentHere + rest);
   };
-  tryMend(c.costs.check, at, false, (h) => ({ ...h, wrongSetting: false }));
+  if (!done.checked) tryMend(c.costs.check, at, false, (h) => ({ ...h, wrongSetting: false }), { ...done, checked: true }); // prettier-ignore
   for (const end of ['head', 'tail'] as const) {
     const walk = end === at ? 0 : c.costs.walk;
     const open = plates[end] ? c.costs.open : 0;
     const lead = end === 'head' ? 'headLead' : 'tailLead';
-    tryMend(walk + c.costs.swapLead, end, false, (h) => ({ ...h, [lead]: 0 }));
+    if (c.leadInDoubt[end])
+      tryMend(walk + c.costs.swapLead, end, false, (h) => ({ ...h, [lead]: 0 }), { ...done, swapped: { ...done.swapped, [end]: true } }); // prettier-ignore
     const redo = { plug: c.costs.redoPlug, jack: c.costs.redoJack, core: c.costs.redoCore }[c.connector[end]];
-    tryMend(walk + open + redo, end, true, (h) => ({ ...h, [end]: right, cable: { ...h.cable, [end]: 0 } }));
-    if (c.connector[end] === 'jack')
-      for (const mask of [0b1000, 0b11000, 0b1, 0b11, 0xff]) {
+    if (!c.redoBarred[end])
+      tryMend(
+        walk + open + redo,
+        end,
+        true,
+        ({ shield, ...h }) => ({ ...h, [end]: c.right[end], cable: { ...h.cable, [end]: 0 }, ...(shield && shield !== end ? { shield } : {}) }),
+        { ...done, redone: { ...done.redone, [end]: true } },
+      ); // prettier-ignore
+    if (c.connector[end] === 'jack' && !done.redone[end])
+      for (const wanted of PUNCHED) {
+        const mask = wanted & ~c.repunchBarred[end];
+        // A short is cleared at both its slots, but for one that is barred.
+        const half = (h: Hypothesis) => h[end].bridges.some(([a, b]) => ((wanted >> a) & 1) !== ((wanted >> b) & 1)); // prettier-ignore
+        if (all.some(half)) continue;
         const slots = mask.toString(2).replaceAll('0', '').length;
-        tryMend(walk + open + c.costs.repunch + slots * c.costs.repunchEach, end, true, (h) => ({ ...h, [end]: repunched(h[end], right, mask) })); // prettier-ignore
+        tryMend(walk + open + c.costs.repunch + slots * c.costs.repunchEach, end, true, (h) => ({ ...h, [end]: repunched(h[end], c.right[end], mask) }), { ...done, punched: { ...done.punched, [end]: done.punched[end] | mask } }); // prettier-ignore
       }
-    for (let contact = 0; contact < 8; contact++) {
-      const parts = groups(
-        ({ [end]: e }) =>
-          `${e.seats[contact]} ${((e.open & ~e.looksHome) >> contact) & 1} ${e.bridges.some((b) => b.includes(contact))}`,
+    for (let contact = 0; contact < 9; contact++) {
+      const parts = groups(({ [end]: e, shield }) =>
+        contact === 8
+          ? `${shield === end}`
+          : `${e.seats[contact]} ${((e.open & ~e.looksHome) >> contact) & 1} ${e.bridges.some((b) => b.includes(contact))}`,
       );
       if (parts.length < 2) continue;
       const now = { ...plates, [end]: false };
       best = Math.min(
         best,
         (walk + open + c.costs.look) * mass +
-          parts.reduce((s, g) => s + bruteForce(c, g, end, now, spent + 1), 0),
+          parts.reduce((s, g) => s + bruteForce(c, g, end, now, done, spent + 1), 0),
       );
     }
   }
@@ -267,6 +319,104 @@ describe('the next action', () => {
           bruteForce(c, hypotheses, at),
           6,
         );
+  });
+  it('costs what brute force finds, whatever is in doubt, barred, behind a plate or waited for (property)', () => {
+    const [fourth, fifth] = [right.seats[3]!, right.seats[4]!];
+    const joined = { ...right, bridges: [[3, 4]] as [number, number][] };
+    const bent = { ...right, open: 8, looksHome: 8, bent: 8 };
+    const made = (of: CompactEnd) => [atHead(of, 1), atTail(of, 1)];
+    const whole = atHead(right, 1);
+    /** Ways that read alike: an open path, nothing at all, a shield, a pair reversed, a short. */
+    const ALIKE: Hypothesis[][] = [
+      [
+        ...made(mistake('missed-punch', 3)),
+        ...made(mistake('short-conductor', 3)),
+        ...made(bent),
+        ...[{ head: 1 << fourth }, { tail: 1 << fourth }, { span: 1 << fourth }].map((c) => inCable(c, 1)),
+        { ...whole, headLead: 4 },
+        { ...whole, tailLead: 4 },
+      ],
+      [...made(mistake('not-crimped')), inCable({ span: 0xff }, 1), { ...whole, wrongSetting: true }],
+      [
+        { ...whole, shield: 'head' },
+        { ...whole, shield: 'tail' },
+        { ...whole, shield: 'cable' },
+      ],
+      made(mistake('neighbour-swap', 3)),
+      [...made(joined), inCable({ bridges: [[fourth, fifth]] }, 1), { ...whole, headLead: 13 }, { ...whole, tailLead: 13 }], // prettier-ignore
+    ];
+    const minutes = fc.integer({ min: 1, max: 40 }).map((n) => n / 4);
+    const costs = fc.record({
+      look: fc.constantFrom(0.25, 0.5, 1),
+      walk: minutes,
+      open: minutes,
+      prove: minutes,
+      check: minutes,
+      swapLead: minutes,
+      // Dearer than what a re-pull waits for: nothing is done again for its sake.
+      redoPlug: minutes.map((m) => m + 2),
+      redoJack: minutes.map((m) => m + 2),
+      repunch: minutes.map((m) => m + 1),
+      repunchEach: minutes,
+      repull: fc.integer({ min: 8, max: 90 }),
+    });
+    const both = fc.record({ head: fc.boolean(), tail: fc.boolean() });
+    const end = fc.constantFrom('head' as const, 'tail' as const);
+    const wait: fc.Arbitrary<Missing> = fc.oneof(
+      fc.constant({ action: 'check' as const }),
+      end.map((e) => ({ action: 'swap-lead' as const, end: e })),
+      fc.record({ action: fc.constant('look' as const), end, contact: fc.constantFrom(0, 3) }),
+    );
+    const ways = fc.constantFrom(...ALIKE).chain(
+      (alike) =>
+      fc
+        .shuffledSubarray(alike, { minLength: 1, maxLength: Math.min(4, alike.length) })
+        .chain((some) => fc.tuple(...some.map((h) => fc.integer({ min: 1, max: 99 }).map((probability) => ({ ...h, probability }))))), // prettier-ignore
+    );
+    const seen = { looks: 0, waits: 0, barred: 0, leads: 0, shields: 0, repulls: 0, plates: 0 };
+    fc.assert(
+      fc.property(
+        fc.record({
+          jacks: both,
+          costs,
+          leadInDoubt: both,
+          redoBarred: fc.oneof({ weight: 2, arbitrary: fc.constant({ head: false, tail: false }) }, { weight: 1, arbitrary: both }),
+          barredSlots: fc.constantFrom(0, 0, 0b1000),
+          behindPlate: both,
+          beforeRepull: fc.uniqueArray(wait, { maxLength: 2, selector: (m) => JSON.stringify(m) }),
+          splitsLookedAt: fc.boolean(),
+          ways,
+          at: end,
+        }),
+        ({ jacks, costs, leadInDoubt, redoBarred, barredSlots, behindPlate, beforeRepull, splitsLookedAt, ways, at }) => {
+          const c = context(
+            jacks.head ? 'jack' : 'plug',
+            jacks.tail ? 'jack' : 'plug',
+            costs,
+            { leadInDoubt, redoBarred, behindPlate, beforeRepull, splitsLookedAt, repunchBarred: { head: barredSlots, tail: 0 } }, // prettier-ignore
+          );
+          // A lead that is not there is not bad, and nobody crimps a jack.
+          const hypotheses = ways.filter((h) => (!h.headLead || leadInDoubt.head) && (!h.tailLead || leadInDoubt.tail) && !(jacks.head && h.head.open === 255) && !(jacks.tail && h.tail.open === 255)); // prettier-ignore
+          const plan = new Planner(c, hypotheses, EXACT).plan(at);
+          if (!hypotheses.length) {
+            expect(plan).toBeNull();
+            return;
+          }
+          const mass = hypotheses.reduce((sum, h) => sum + h.probability, 0);
+          const least = bruteForce(c, hypotheses, at) / mass;
+          expect(plan!.expectedMinutes).toBeCloseTo(least, 6);
+          seen.looks += Number(plan!.next.action === 'look' && beforeRepull.length === 0);
+          seen.waits += Number(beforeRepull.some((m) => JSON.stringify(m) === JSON.stringify(plan!.next)));
+          seen.barred += Number(redoBarred.head || redoBarred.tail);
+          seen.leads += Number(plan!.next.action === 'swap-lead');
+          seen.shields += Number(hypotheses.some((h) => h.shield));
+          seen.repulls += Number(plan!.next.action === 're-pull');
+          seen.plates += Number(behindPlate.head || behindPlate.tail);
+        },
+      ),
+      { numRuns: 300, seed: 4 },
+    ); // prettier-ignore
+    for (const [what, times] of Object.entries(seen)) expect(times, what).toBeGreaterThan(3);
   });
 });
 

@@ -116,12 +116,9 @@ interface Step {
 }
 
 const walk = new Uint8Array(8);
+/** A tester that was not on the link shows what a cable that is cut shows. */
+const NOTHING_ANSWERS = `${new Uint8Array(8).join()}/0`;
 
-/**
- * The action that leads to a proven link in the fewest expected minutes, found by looking ahead: every mend is
- * followed by a reading that splits what is left, every look splits by what it shows. Branches that cannot beat
- * the best so far are cut by what each hypothesis would cost if it were known.
- */
 /** Plates that are still on, as a set: 1 for the head's, 2 for the tail's. */
 export type Plates = number;
 type CostsAt = Pick<PlanContext, 'costs' | 'connector'>;
@@ -143,6 +140,11 @@ export function actionMinutes(a: PlannedAction, s: { at: End; plates: Plates }, 
   return there + work + costs.prove;
 }
 
+/**
+ * The action that leads to a proven link in the fewest expected minutes, found by looking ahead: every mend is
+ * followed by a reading that splits what is left, every look splits by what it shows. Branches that cannot beat
+ * the best so far are cut by what each hypothesis would cost if it were known.
+ */
 export class Planner {
   private readonly known = new Map<number, number>();
   private readonly shown = new Map<number, number>();
@@ -228,7 +230,7 @@ export class Planner {
     if (number !== undefined) return number;
     const hypothesis = this.hypotheses[i]!;
     let reading: string;
-    if (hypothesis.wrongSetting && !d.checked) reading = 'nothing';
+    if (hypothesis.wrongSetting && !d.checked) reading = NOTHING_ANSWERS;
     else {
       const h = this.endNow(i, 'head', d.head);
       const headLead = d.headLead ? SOUND : hypothesis.headLead;
@@ -323,7 +325,6 @@ export class Planner {
   /** Minutes of what a re-pull still waits for, after what was done. */
   private waitCost(s: Done): number {
     const { costs } = this.context;
-    if (this.context.beforeRepull.length === 0) return 0;
     let sum = 0;
     for (const m of this.context.beforeRepull) {
       if (m.action === 'check') sum += s.checked ? 0 : costs.check + costs.prove;
@@ -392,7 +393,8 @@ export class Planner {
     if (s.looks > 0 && s.set & (s.set - 1))
       for (const end of [s.at, otherEnd(s.at)]) {
         const spent = this.minutesOf({ action: 'look', end, contact: 0 }, s) * mass;
-        if (spent + (end === s.at ? floor : 0) >= best.cost) continue;
+        const there = { ...s, at: end, plates: s.plates & ~plateOf(end) };
+        if (spent + this.bound(there) >= best.cost) continue;
         const seen: string[] = [];
         for (let contact = 0; contact < 9; contact++) {
           const { sets } = this.partsByLook(s, end, contact);
@@ -401,9 +403,8 @@ export class Planner {
           if (seen.includes(shape)) continue;
           seen.push(shape);
           let cost = spent;
-          const plates = s.plates & ~plateOf(end);
           for (const set of sets) {
-            cost += this.solve({ ...s, set, at: end, plates, looks: s.looks - 1 }).cost;
+            cost += this.solve({ ...there, set, looks: s.looks - 1 }).cost;
             if (cost >= best.cost) break;
           }
           offer(cost, { action: 'look', end, contact });

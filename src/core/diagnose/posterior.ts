@@ -11,7 +11,7 @@ import {
 } from '../wiring/conductors';
 import { ANY_LEAD_FAULT, ANY_MISTAKE, WRONG_SETTING, type Weights } from './catalogue';
 import { splitMask, type CompactEnd } from './compact';
-import { distanceLogLikelihood, greatestDistanceLogLikelihood, MOST_LEAD, rulerFor } from './distance';
+import { distanceLogLikelihood, MOST_LEAD, rulerFor } from './distance';
 import {
   joinsThrough,
   leadChance,
@@ -102,7 +102,6 @@ export function posterior(index: ReadingIndex, weights: LinkWeights, input: Diag
     wrong: boolean;
     log: number;
   }[] = [];
-  const mostFromDistances = greatestDistanceLogLikelihood(ruler);
   let best = -Infinity;
   let neglected = 0;
   const weigh =
@@ -120,7 +119,8 @@ export function posterior(index: ReadingIndex, weights: LinkWeights, input: Diag
       if (chance <= 0 || chance >= LIKELY !== likelyOnes) return;
       const prior = Math.log(chance);
       const floor = best + Math.log(NEGLIGIBLE);
-      if (prior + mostFromDistances < floor) {
+      // Distances take from it and never add.
+      if (prior < floor) {
         if (ruler.distances.length === 0) neglected += chance;
         return;
       }

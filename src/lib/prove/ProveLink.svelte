@@ -101,9 +101,11 @@
       clearTimeout(next);
     };
   });
-  /** What the last reading said; why an end was refused is no reading's. */
+  /** What the last reading said; why an end was refused is no reading's, and stands above where it was by eye. */
   const lastReason = $derived(
-    ENDS.map((e) => (status[e].refused ? undefined : status[e].reason)).find(Boolean),
+    status.lastReading?.verdict === 'provisional' && ENDS.some((e) => status[e].refused?.how === 'eye')
+      ? undefined
+      : ENDS.map((e) => (status[e].refused ? undefined : status[e].reason)).find(Boolean),
   );
   const never = $derived(ENDS.filter((e) => status[e].state === 'bare'));
   const breakAt = $derived(session.measured && placeOfFault(session.measured, session.laid.lengthMetres));
