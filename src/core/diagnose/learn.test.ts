@@ -7,7 +7,18 @@ import { STARTING_WEIGHTS } from './catalogue';
 import { createEngine } from './engine';
 import { NOTHING_KNOWN, type Knowledge } from './types';
 import { project } from '../log/projection';
-import { findingsCounted, learnedWeights, nothingFound, PRIOR_STRENGTH, weightsForJob } from './learn';
+import type { LogEntry } from '../model/entry';
+import type { MistakePlace } from '../model/mistake-places';
+import { classOf } from '../wiring/connector';
+import {
+  addFound,
+  findingsCounted,
+  learnedWeights,
+  nothingFound,
+  PRIOR_STRENGTH,
+  weightsForJob,
+  weightsForLink,
+} from './learn';
 
 const file = jobFileSchema.parse(demo);
 const linkOf = (id: string) => file.links.find((l) => l.id === id);
@@ -45,6 +56,51 @@ describe('learning from what was found', () => {
         .flatMap((list) => Object.values(list))
         .reduce((a, b) => a + b, 0),
     ).toBe(file.entries.filter((e) => e.kind === 'found').length);
+  });
+  it('counts each finding where it belongs: an end’s class, the cable, the leads; never the setting, nor what no list names', () => {
+    const link = file.links.find((l) => l.head.connector !== l.tail.connector && classOf(l.head.connector) === 'jack')!; // prettier-ignore
+    const of = (id: string, ...mistakes: [MistakePlace, string][]) =>
+      ({ kind: 'found', link: id, data: { mistakes: mistakes.map(([where, kind]) => ({ where, kind, contacts: [], conductors: [] })), asExplained: false } }) as unknown as LogEntry; // prettier-ignore
+    const { kinds, init, step } = findingsCounted(linkOf);
+    expect(kinds).toEqual(['found']);
+    const counts = [
+      of(link.id, ['head', 'missed-punch'], ['cable', 'nicked'], ['lead-head', 'lead-open'], ['lead-tail', 'lead-open']), // prettier-ignore
+      of(
+        link.id,
+        ['setting', 'wrong-port'],
+        ['head', 'other'],
+        ['cable', 'missed-punch'],
+        ['lead-tail', 'nicked'],
+      ),
+      of('no such link', ['head', 'missed-punch']),
+      { kind: 'noted', link: link.id, data: { mistakes: [{ where: 'head', kind: 'missed-punch' }] } } as unknown as LogEntry, // prettier-ignore
+    ].reduce((c, e) => step(c, e), init());
+    expect(counts).toEqual({ ...nothingFound(), jack: { 'missed-punch': 1 }, cable: { nicked: 1 }, lead: { 'lead-open': 2 } }); // prettier-ignore
+    expect(Object.keys(nothingFound())).toEqual(['plug', 'jack', 'core', 'cable', 'lead']);
+  });
+  it('adds two logs up, whichever lists they have', () => {
+    expect(addFound({ jack: { a: 2, b: 1 } }, { jack: { a: 3 }, cable: { nicked: 1 } })).toEqual({ ...nothingFound(), jack: { a: 5, b: 1 }, cable: { nicked: 1 } }); // prettier-ignore
+  });
+  it('moves the weights of one link by what was found on it, each place by its own', () => {
+    const spec = { connector: 'jack', scheme: 'T568B' } as const;
+    const link = {
+      head: spec,
+      tail: { ...spec, connector: 'plug' },
+      ordered: 'straight',
+      shielded: false,
+    } as const;
+    const plain = weightsForLink(STARTING_WEIGHTS, link, undefined);
+    expect(plain).toEqual({ head: STARTING_WEIGHTS.jack, tail: STARTING_WEIGHTS.plug, cable: STARTING_WEIGHTS.cable, lead: STARTING_WEIGHTS.lead }); // prettier-ignore
+    const none = { head: {}, tail: {}, cable: {}, lead: {} };
+    expect(weightsForLink(STARTING_WEIGHTS, link, none)).toEqual(plain);
+    for (const [place, kind] of [['head', 'missed-punch'], ['tail', 'upside-down'], ['cable', 'nicked'], ['lead', 'lead-open']] as const) {
+      const moved = weightsForLink(STARTING_WEIGHTS, link, { ...none, [place]: { [kind]: PRIOR_STRENGTH } });
+      const from = plain[place];
+      const share = from[kind]! / Object.values(from).reduce((a, b) => a + b, 0);
+      // As much found as the start is worth: half of it moves there.
+      expect(moved[place][kind]).toBeCloseTo(share / 2 + 0.5, 12);
+      expect({ ...moved, [place]: from }).toEqual(plain);
+    } // prettier-ignore
   });
   it('changes what the engine thinks likely', () => {
     const engine = createEngine();

@@ -77,6 +77,22 @@ describe('looks that cannot go together', () => {
     );
     expect(path(() => checkLooks([look(), look({ conductor: 'O' })], false))).toBe('knowledge.looked.1');
   });
+  it('says what is wrong with them and what to do', () => {
+    const told = (looks: Look[], shielded = false) => {
+      try {
+        return void checkLooks(looks, shielded);
+      } catch (e) {
+        return (e as Error).message;
+      }
+    };
+    expect(told([look(), look({ conductor: 'O' })])).toBe('Two looks at contact 1 of the head disagree: keep the right one.'); // prettier-ignore
+    expect(told([look({ bridged: true }), look({ bridged: false })])).toMatch(/disagree/);
+    expect(told([look({ open: true }), look({ open: true, bridged: true })])).toBeUndefined();
+    expect(told([look({ open: true }), look({ contact: '2', conductor: 'O', open: false })])).toBeUndefined();
+    expect(told([look(), look({ contact: '2' })])).toBe('WO cannot lie at two contacts of the head: look again.'); // prettier-ignore
+    expect(told([look({ contact: 'S', conductor: 'DRAIN' })])).toBe('S was looked at, but this link is not shielded.'); // prettier-ignore
+    expect(told([look({ contact: 'S' })], true)).toBe('WO cannot lie at contact S: look again.');
+  });
   it('a conductor lies at one contact of an end', () => {
     expect(path(() => checkLooks([look(), look({ contact: '2' })], false))).toBe('knowledge.looked.1');
     expect(path(() => checkLooks([look(), look({ end: 'tail', contact: '2' })], false))).toBeNull();
