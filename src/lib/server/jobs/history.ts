@@ -2,6 +2,7 @@ import { historyCsv } from '$core/formats/history-csv';
 import { resolve } from '$core/log/effective';
 import { historyOf, type HistoryFilter } from '$core/log/history';
 import { teller, type Told } from '$core/log/told';
+import type { LogEntry } from '$core/model/entry';
 import type { JobPlan } from '$core/model/job';
 import { ofLink } from '$core/model/of-link';
 import type { Db } from '../db/open';
@@ -29,12 +30,18 @@ async function told(db: Db, plan: JobPlan, filter: HistoryFilter, limit?: number
   if (limit) query = query.limit(limit * 2);
   const entries = (await query.execute()).map(entryFromRow);
   const wanted = new Set(entries.map((e) => e.id));
-  // A reading is told by all that its link's log had before it.
-  const read = new Set(entries.flatMap((e) => (ofLink(e) ? [e.link] : [])));
-  const logs = await entriesOfLinks(db, plan.id, [...read]);
-  const log = resolve([...entries, ...(await entriesOfKinds(db, plan.id, [])), ...[...logs.values()].flat()]);
+  // A reading is told by all that its link's log had before it, and what counts by all that was taken back.
+  const whole = !limit && !filter.link && !filter.by && !filter.kind;
+  const log = resolve(whole ? entries : [...entries, ...(await whatTheyRestOn(db, plan.id, entries))]);
   const shown = historyOf(log, filter, (id) => links.get(id)).filter((r) => wanted.has(r.entry.id));
   return (limit ? shown.slice(0, limit) : shown).map(teller(log, (id) => links.get(id), plan));
+}
+
+/** The logs of the links that entries are about, and everything of the job that takes something back. */
+async function whatTheyRestOn(db: Db, job: string, entries: readonly LogEntry[]): Promise<LogEntry[]> {
+  const links = new Set(entries.flatMap((e) => (ofLink(e) ? [e.link] : [])));
+  const logs = await entriesOfLinks(db, job, [...links]);
+  return [...(await entriesOfKinds(db, job, [])), ...[...logs.values()].flat()];
 }
 
 /** Entries of a job that a filter lets through, newest first; at most `limit` where that is given. */
