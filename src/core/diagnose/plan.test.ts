@@ -261,6 +261,18 @@ describe('the next action', () => {
     const plan = new Planner(context('jack', 'jack'), [at('head'), at('tail')]).plan('head')!;
     expect(plan.next).toEqual({ action: 'look', end: 'head', contact: 8 });
   });
+  it('weighs no more ways than it is told to, and none beyond what covers the belief', () => {
+    const ways = [atHead(mistake('other-scheme'), 0.6), atTail(mistake('other-scheme'), 0.3), inCable({ span: 2 }, 0.1)]; // prettier-ignore
+    const first = (limits: Partial<PlanLimits>) => new Planner(context('plug', 'plug'), ways, { ...EXACT, ...limits }).plan('head')!; // prettier-ignore
+    const alone = { next: { action: 'redo', end: 'head' }, minutes: 5, expectedMinutes: 5 };
+    expect(first({ hypotheses: 1 })).toEqual(alone);
+    expect(first({ covered: 0.6 })).toEqual(alone);
+    expect(first({ covered: 0.61 }).expectedMinutes).toBeGreaterThan(5);
+    expect(first({ covered: 0.61 })).toEqual(first({ hypotheses: 2 }));
+    expect(first({}).expectedMinutes).toBeGreaterThan(first({ hypotheses: 2 }).expectedMinutes);
+    // Without looks one mend is tried after the other: 5, and 9 for the third of it that is left.
+    expect(first({ looks: 0, hypotheses: 2 })).toMatchObject({ next: { action: 'redo', end: 'head' }, expectedMinutes: expect.closeTo(5 + (0.3 / 0.9) * 9, 9) as number }); // prettier-ignore
+  });
   it('is nothing where every explanation passes', () => {
     expect(new Planner(context('jack', 'jack'), [atHead(right, 1)]).plan('head')).toBeNull();
   });
@@ -405,6 +417,12 @@ describe('the next action', () => {
           const mass = hypotheses.reduce((sum, h) => sum + h.probability, 0);
           const least = bruteForce(c, hypotheses, at) / mass;
           expect(plan!.expectedMinutes).toBeCloseTo(least, 6);
+          // What cuts branches is what each way would cost if it were known: no more than that, and no less.
+          for (const h of hypotheses) {
+            const known = new Planner(c, [h], EXACT);
+            const start = { set: 1, at, head: 0, tail: 0, headLead: false, tailLead: false, checked: false, plates: Number(behindPlate.head) + 2 * Number(behindPlate.tail) }; // prettier-ignore
+            expect(known['bound'](start) / h.probability).toBeCloseTo(known.plan(at)!.expectedMinutes, 6);
+          }
           seen.looks += Number(plan!.next.action === 'look' && beforeRepull.length === 0);
           seen.waits += Number(beforeRepull.some((m) => JSON.stringify(m) === JSON.stringify(plan!.next)));
           seen.barred += Number(redoBarred.head || redoBarred.tail);

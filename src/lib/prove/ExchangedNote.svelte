@@ -9,19 +9,16 @@
   const other = $derived(job.plan.link(exchanged?.with));
 
   function mended(): void {
-    for (const l of [link, other])
-      if (l && job.statusOf(l.id).exchanged)
-        job.log.write(
-          l.id,
-          'redone',
-          {
-            action: 'repunch',
-            contacts: [],
-            note: `exchanged with ${l === link ? other?.label : link.label}`,
-          },
-          'head',
-          `${l.label}: exchanged back.`,
-        );
+    const note = (l: Link) => ({
+      action: 'repunch' as const,
+      contacts: [],
+      note: `exchanged with ${l === link ? other?.label : link.label}`,
+    });
+    const [it, its] = [link, other].filter((l) => l && job.statusOf(l.id).exchanged) as Link[];
+    if (!it) return;
+    const done = its && job.log.write(its.id, 'redone', note(its), 'head');
+    const says = its ? `${it.label} and ${its.label}: exchanged back.` : `${it.label}: exchanged back.`;
+    job.log.write(it.id, 'redone', note(it), 'head', says, { with: done ? [done] : [] });
   }
 </script>
 

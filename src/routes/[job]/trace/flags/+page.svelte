@@ -5,12 +5,17 @@
   import { ENDS, type End } from '$core/wiring/conductors';
   import { useJob } from '$lib/job/open-job.svelte';
   import { endName } from '$core/model/end-name';
+  import type { Link } from '$core/model/job';
   import { spotWords } from '$core/plan/whereabouts';
   import TraceTabs from '$lib/trace/TraceTabs.svelte';
+  import { PressGuard, STEP_AFTER_MS } from '$lib/controls/press-guard.svelte';
   import Segments from '$lib/controls/Segments.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
 
   const job = useJob();
+  /** What is pressed moves the others up, under a thumb that bounces. */
+  const guard = new PressGuard(undefined, STEP_AFTER_MS);
+  $effect(() => guard.shown());
   const asked = untrack(() => page.url.searchParams);
   let label = $state(untrack(() => job.plan.link(asked.get('link') ?? '')?.label ?? ''));
   let end = $state<End>(untrack(() => (asked.get('end') === 'tail' ? 'tail' : 'head')));
@@ -52,6 +57,11 @@
     );
     label = '';
     text = '';
+  }
+  function off(link: Link, at: End, taken: Tape): void {
+    if (!guard.take()) return;
+    guard.shown();
+    job.log.write(link.id, 'flagged', { tape: taken, bands: 0 }, at, `${link.label}: tape taken off.`);
   }
 </script>
 
@@ -122,14 +132,7 @@
             <button
               class="min-h-12 px-2 underline underline-offset-4"
               aria-label="Tape of {link.label} {e} is off"
-              onclick={() =>
-                job.log.write(
-                  link.id,
-                  'flagged',
-                  { tape: flag.tape, bands: 0 },
-                  e,
-                  `${link.label}: tape taken off.`,
-                )}>it is off</button
+              onclick={() => off(link, e, flag.tape)}>it is off</button
             >
           </li>
         {/each}
