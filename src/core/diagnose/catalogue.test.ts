@@ -2,8 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { CONDUCTORS, CONTACTS } from '../wiring/conductors';
 import { CONNECTOR_CLASSES, type ConnectorClass } from '../wiring/connector';
 import { madeTo, rightEnd } from '../../../tests/support/ends';
+import type { LinkSpec } from '../wiring/link-spec';
 import { otherScheme, SCHEME_ORDER, type Scheme } from '../wiring/schemes';
-import { cableMistakes, endMistakes, STARTING_WEIGHTS } from './catalogue';
+import { cableMistakes, endMistakes, madeAt, STARTING_WEIGHTS } from './catalogue';
 import { contactsIn, endKey, narrowEnd, SOUND_CABLE, wideCable, wideEnd, type CompactEnd } from './compact';
 
 const order = (end: CompactEnd) => [...end.seats].map((k) => CONDUCTORS[k]!).join(' ');
@@ -124,6 +125,46 @@ describe('how an end goes wrong, as the catalogue words it', () => {
     for (const connector of CONNECTOR_CLASSES)
       for (const m of endMistakes(connector, madeTo('T568B')))
         expect(m.permutes, m.kind).toBe(order(m.apply(rightEnd('T568B'))) !== order(rightEnd('T568B')));
+  });
+});
+
+describe('what is joined', () => {
+  const twice = <S extends { bridges: [number, number][] }>(
+    sound: S,
+    ways: readonly { kind: string; apply(s: S): S }[],
+  ) => {
+    const joining = ways.filter((w) => w.apply(sound).bridges.length === 1);
+    expect(joining.length).toBeGreaterThan(6);
+    for (const a of joining) {
+      expect(a.apply(a.apply(sound)).bridges).toEqual(a.apply(sound).bridges);
+      for (const b of joining) {
+        const both = b.apply(a.apply(sound)).bridges;
+        expect(both).toEqual(a.apply(b.apply(sound)).bridges);
+        expect(both).toEqual([...both].sort(([p, q], [r, s]) => p * 8 + q - (r * 8 + s)));
+        expect(new Set(both.map(String)).size).toBe(both.length);
+      }
+    }
+  };
+  it('is joined once, and told in order, whichever came first', () => {
+    twice(rightEnd('T568B'), endMistakes('jack', madeTo('T568B')));
+    twice(SOUND_CABLE, cableMistakes());
+  });
+});
+
+describe('what an end should be made to', () => {
+  it('is straight to its scheme, but for a tail that is rolled or crossed in all four pairs', () => {
+    const link = (ordered: LinkSpec['ordered']): LinkSpec => ({
+      head: { connector: 'plug', scheme: 'T568A' },
+      tail: { connector: 'plug', scheme: 'T568A' },
+      ordered,
+      shielded: false,
+    });
+    for (const ordered of ['straight', 'crossover', 'rollover', 'four-pair-crossover'] as const)
+      expect(madeAt(link(ordered), 'head')).toEqual({ scheme: 'T568A', ordered: 'straight' });
+    expect(madeAt(link('straight'), 'tail')).toEqual({ scheme: 'T568A', ordered: 'straight' });
+    expect(madeAt(link('crossover'), 'tail')).toEqual({ scheme: 'T568B', ordered: 'straight' });
+    expect(madeAt(link('rollover'), 'tail')).toEqual({ scheme: 'T568A', ordered: 'rollover' });
+    expect(madeAt(link('four-pair-crossover'), 'tail').ordered).toBe('four-pair-crossover');
   });
 });
 
