@@ -36,3 +36,7 @@ export interface Guide {
   /** How pairs are seen when they are laid: into the cut, or from the cable's side. */
   pairsSeenFrom: 'cut' | 'cable';
 }
+
+/** What a termination uses up of its own; none where several share it, as a tie every few ports. */
+export const ownPart = ({ consumables }: Pick<Guide, 'consumables'>): string | undefined =>
+  consumables.find((c) => c.startsWith('1 '));

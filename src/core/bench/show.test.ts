@@ -5,6 +5,7 @@ import { CONNECTOR_FAMILIES } from '../wiring/connector';
 import { seatsOf } from '../copper/copper';
 import { conductorAt, SCHEME_ORDER, SCHEMES } from '../wiring/schemes';
 import { GUIDES } from './families';
+import { ownPart } from './guide';
 import { guideText } from './guide-text';
 import { legendsFor } from './legends-for';
 import { LEGEND_SHAPES, legendFromPrint, LEGENDS, placesOf, type LegendShape } from '../wiring/legend';
@@ -73,6 +74,7 @@ describe('what every family shows', () => {
       }
       expect(guide.usualMistakes.length).toBeGreaterThan(1);
       expect(guide.consumables.length).toBeGreaterThan(0);
+      expect(ownPart(guide) ?? 'shared').toMatch(guide.family === 'patch-panel' ? /^shared$/ : /^1 /);
       expect(guide.cautions.identify).toContain('codes');
       for (const l of Object.values(guide.lengths))
         expect(l.mark).toMatch(/standard|common practice|our judgement/);

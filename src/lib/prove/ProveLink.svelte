@@ -101,9 +101,13 @@
       clearTimeout(next);
     };
   });
-  /** What the last reading said; why an end was refused is no reading's, and stands above where it was by eye. */
+  /**
+   * What the last reading said, where it was no pass; why an end was refused is no reading's, and stands above where it
+   * was by eye.
+   */
   const lastReason = $derived(
-    status.lastReading?.verdict === 'provisional' && ENDS.some((e) => status[e].refused?.how === 'eye')
+    status.lastReading?.verdict === 'pass' ||
+      (status.lastReading?.verdict === 'provisional' && ENDS.some((e) => status[e].refused?.how === 'eye'))
       ? undefined
       : ENDS.map((e) => (status[e].refused ? undefined : status[e].reason)).find(Boolean),
   );

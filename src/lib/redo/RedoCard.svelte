@@ -10,6 +10,7 @@
   import { ENDS, type Contact, type End } from '$core/wiring/conductors';
   import { FAMILY_NAMES } from '$core/wiring/connector';
   import { GUIDES } from '$core/bench/families';
+  import { ownPart } from '$core/bench/guide';
   import { formatLength } from '$core/bench/units';
   import { redoTakes, slackLeft } from '$core/log/slack';
   import SmallLoom from '$lib/diagnosis/SmallLoom.svelte';
@@ -39,7 +40,7 @@
     const { way, minutes, cableMm } = takesOf(end);
     return way === 'repunch'
       ? `no cable, about ${minutes} min`
-      : `${GUIDES[link[end].connector].consumables[0]}, ${formatLength(cableMm, job.plan.policy.units)} of cable, about ${minutes} min`;
+      : [ownPart(GUIDES[link[end].connector]), `${formatLength(cableMm, job.plan.policy.units)} of cable`, `about ${minutes} min`].filter(Boolean).join(', '); // prettier-ignore
   };
 
   const mm = (value: number) => formatLength(value, job.plan.policy.units);
