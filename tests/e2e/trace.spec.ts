@@ -254,6 +254,7 @@ test('a tape flag is found by the next one, on the list and at the bench', async
   );
   await open(page, `/${job}/trace/flags`);
   await page.getByLabel(/^look for/).fill('violet');
+  await armed(page);
   await page.getByRole('button', { name: 'Tape of K3-04 head is off' }).click();
   await expect(page.getByTestId('flags').getByRole('listitem')).toHaveCount(0);
 });

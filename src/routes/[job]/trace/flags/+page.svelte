@@ -67,7 +67,10 @@
 
 <svelte:head><title>tape flags · {job.plan.name}</title></svelte:head>
 <TraceTabs />
-<main class="grid flex-1 content-start gap-6 px-3 py-3 lg:grid-cols-2 lg:gap-x-10 lg:px-5">
+<main
+  class="grid flex-1 content-start gap-6 px-3 py-3 lg:grid-cols-2 lg:gap-x-10 lg:px-5"
+  data-armed={guard.ready}
+>
   <form class="grid content-start gap-3" onsubmit={put}>
     <h1 class="text-2xl font-bold">Mark a cable with tape</h1>
     <div class="grid grid-cols-2 gap-2">
