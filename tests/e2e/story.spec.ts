@@ -47,6 +47,7 @@ test('by touch: seat an end, pass, fail, redo, prove again, and find it after a 
     .click();
   await expect(card).toContainText('done again, not proven yet');
   await card.getByRole('link', { name: 'Prove it' }).click();
+  await expect(page.getByRole('heading', { name: 'K1-21', exact: true })).toBeVisible();
   await armed(page);
   await press(/^All eight good/);
   await kept(page);
