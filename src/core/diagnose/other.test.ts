@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { anyCopper } from '../../../tests/support/arbitraries';
-import type { Copper } from '../copper/copper';
+import { copperAsOrdered, SOUND_LEAD, type Copper } from '../copper/copper';
 import { sense } from '../copper/sense';
 import type { Reading } from '../reading/reading';
 import { CONTACTS, ENDS, type Contact, type End } from '../wiring/conductors';
 import type { LinkSpec } from '../wiring/link-spec';
 import { laidAt, layoutsFor } from '../wiring/schemes';
-import { fewestMoves } from './other';
+import { copperAgrees, fewestMoves, reproduces } from './other';
 import type { Look } from './types';
 
 const link: LinkSpec = {
@@ -84,5 +84,71 @@ describe('copper with the fewest conductors out of place', () => {
       { numRuns: 250, seed: 5 },
     ); // prettier-ignore
     for (const [what, times] of Object.entries(seen)) expect(times, what).toBeGreaterThan(10);
+  });
+});
+
+describe('what goes with a reading, and with a look', () => {
+  const right = copperAsOrdered(link);
+  const crossed = (end: End): Copper => ({ ...right, [end]: { ...right[end], seats: { ...right[end].seats, '1': 'O', '2': 'WO' } } }); // prettier-ignore
+  const answers = (copper: Copper, looked: Look[] = [], spec = link, by: Parameters<typeof fewestMoves>[0]['leads'] = leads) =>
+    fewestMoves({ link: spec, leads: by, reading: readingOf(copper, true, true), knowledge: { looked } }); // prettier-ignore
+
+  it('lays two conductors that are exchanged to one end or the other, and to no more', () => {
+    const found = answers(crossed('head'));
+    expect(found.map((a) => [a.head.seats['1'], a.tail.seats['1']])).toEqual([['WO', 'O'], ['O', 'WO']]); // prettier-ignore
+    for (const a of found) expect([a.head.open, a.tail.open, a.cable, a.setting]).toEqual([[], [], { breaks: [], bridges: [] }, 'right']); // prettier-ignore
+    const seen: Look = { end: 'head', contact: '1', conductor: 'WO' };
+    expect(answers(crossed('head'), [seen]).map((a) => a.tail.seats['1'])).toEqual(['O']);
+    // Seen right at both ends, no copper fits.
+    expect(answers(crossed('head'), [seen, { ...seen, end: 'tail' }])).toEqual([]);
+  });
+  it('has the leads that lie there, and the drain of a shielded link', () => {
+    expect(answers(right)[0]!.leads).toEqual({ head: null, tail: null });
+    expect(answers(right, [], link, { head: 'proven', tail: 'none' })[0]!.leads).toEqual({ head: SOUND_LEAD, tail: null }); // prettier-ignore
+    const shielded = { ...link, shielded: true };
+    const whole = copperAsOrdered(shielded);
+    const { walk } = sense(whole, true);
+    const [found] = fewestMoves({ link: shielded, leads, reading: { evidence: 'wiremap', walk }, knowledge: { looked: [] } }); // prettier-ignore
+    expect([found!.head.seats.S, found!.tail.seats.S]).toEqual(['DRAIN', 'DRAIN']);
+  });
+  it('opens a contact at either end, and where a look took it for home, unseen', () => {
+    const open: Copper = { ...right, tail: { ...right.tail, open: ['4'] } };
+    expect(answers(open).map((a) => [a.head.open, a.tail.open])).toEqual([[['4'], []], [[], ['4']]]); // prettier-ignore
+    const home: Look[] = [{ end: 'head', contact: '4', conductor: 'BL', open: false }, { end: 'tail', contact: '4', conductor: 'BL', open: false }]; // prettier-ignore
+    for (const a of answers(open, home)) {
+      expect(a.head.open.length + a.tail.open.length).toBe(1);
+      expect([a.head.looksHome, a.tail.looksHome]).toEqual([a.head.open, a.tail.open]);
+    }
+    expect(answers(open, [{ ...home[0]!, open: true }]).map((a) => a.head.open)).toEqual([['4']]);
+  });
+  it('is held to the whole reading: who answers, what is split, what is joined, in any order', () => {
+    const joined: Copper = { ...right, head: { ...right.head, bridges: [['4', '5'], ['1', '2']] } }; // prettier-ignore
+    const reading = readingOf(joined, true, true);
+    expect(reproduces(joined, reading, false)).toBe(true);
+    const turned = (groups: Contact[][]) => groups.map((g) => [...g].reverse()).reverse();
+    const anyOrder = { head: turned(reading.joins!.head), tail: turned(reading.joins!.tail) };
+    expect(reproduces(joined, { ...reading, joins: anyOrder }, false)).toBe(true);
+    expect(reproduces(right, reading, false)).toBe(false);
+    expect(reproduces(joined, { ...reading, splits: ['12'] }, false)).toBe(false);
+    expect(reproduces(right, { ...readingOf(right, true, true), joins: { head: [['4', '5']], tail: [] } }, false)).toBe(false); // prettier-ignore
+    expect(reproduces(right, { ...readingOf(right, true, true), joins: { head: [], tail: [['4', '5']] } }, false)).toBe(false); // prettier-ignore
+    expect(reproduces(joined, { evidence: 'wiremap', walk: reading.walk }, false)).toBe(true);
+    const both = ENDS.map((end) => crossed(end));
+    const split: Copper = { ...both[0]!, tail: { ...right.tail, seats: { ...right.tail.seats, '3': 'BL', '4': 'WG' } }, head: { ...right.head, seats: { ...right.head.seats, '3': 'BL', '4': 'WG' } } }; // prettier-ignore
+    const told = readingOf(split, true, false);
+    expect(told.splits!.length).toBe(2);
+    expect(reproduces(split, { ...told, splits: [...told.splits!].reverse() }, false)).toBe(true);
+    expect(reproduces(split, { ...told, splits: told.splits!.slice(1) }, false)).toBe(false);
+  });
+  it('agrees with a look in what it noticed', () => {
+    const at = (more: Partial<Look>): Look => ({ end: 'head', contact: '4', conductor: 'BL', ...more });
+    const copper: Copper = { ...right, head: { ...right.head, open: ['4', '5'], looksHome: ['5'], bridges: [['3', '4']] } }; // prettier-ignore
+    const agree = (l: Partial<Look>) => copperAgrees(copper, at(l));
+    expect([agree({}), agree({ conductor: 'O' }), agree({ end: 'tail' })]).toEqual([true, false, true]);
+    expect([agree({ open: true }), agree({ open: false })]).toEqual([true, false]);
+    expect([agree({ bridged: true }), agree({ bridged: false })]).toEqual([true, false]);
+    expect([agree({ contact: '3', conductor: 'WG', bridged: true }), agree({ contact: '6', conductor: 'G', bridged: true })]).toEqual([true, false]); // prettier-ignore
+    // Open, but it looks home.
+    expect([agree({ contact: '5', conductor: 'WBL', open: true }), agree({ contact: '5', conductor: 'WBL', open: false })]).toEqual([false, true]); // prettier-ignore
   });
 });
