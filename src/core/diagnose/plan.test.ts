@@ -7,7 +7,16 @@ import { endMistakes } from './catalogue';
 import { madeTo, READ_RIGHT, rightEnd } from '../../../tests/support/ends';
 import { SOUND_CABLE, splitMask, type CompactCable, type CompactEnd } from './compact';
 import { reachedByTester, walkThrough } from './leads';
-import { FREE, mendsOf, Planner, repunched, type Hypothesis, type Missing, type PlanContext } from './plan';
+import {
+  FREE,
+  mendsOf,
+  Planner,
+  repunched,
+  type Hypothesis,
+  type Missing,
+  type PlanContext,
+  type PlanLimits,
+} from './plan';
 
 const right = rightEnd('T568B');
 const context = (
