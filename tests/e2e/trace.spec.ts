@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
 import type { JobFile } from '../../src/core/model/job';
 import { ToneBundle } from '../../src/core/survey/tone';
+import { bounce, notesPresses } from '../support/bounce';
 import { ownJob } from '../support/job';
 import { armed, kept, open, ready } from '../support/page';
 
@@ -257,4 +258,30 @@ test('a tape flag is found by the next one, on the list and at the bench', async
   await armed(page);
   await page.getByRole('button', { name: 'Tape of K3-04 head is off' }).click();
   await expect(page.getByTestId('flags').getByRole('listitem')).toHaveCount(0);
+});
+
+test('a press that bounces on the list of tapes does not take off the one that moves up', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request, (file) => {
+    for (const [i, link] of ['K3-04', 'K3-05', 'K3-06'].entries())
+      file.entries.push({ id: randomUUID(), job: file.job.id, link, end: 'head', kind: 'flagged', at: `2026-11-24T12:0${i}:00Z`, by: 'bo', data: { tape: 'violet', bands: 1 } }); // prettier-ignore
+  });
+  await notesPresses(page);
+  await open(page, `/${job}/trace/flags`);
+  await page.getByLabel(/^look for/).fill('violet');
+  await armed(page);
+  const first = page.getByRole('button', { name: 'Tape of K3-04 head is off' });
+  await first.scrollIntoViewIfNeeded();
+  const box = (await first.boundingBox())!;
+  const at = [box.x + box.width / 2, box.y + box.height / 2] as const;
+  await page.mouse.click(...at);
+  await expect(first).toHaveCount(0);
+  expect(await bounce(page, 60, { at })).toBe('it is off');
+  await armed(page);
+  await page.getByRole('button', { name: 'Tape of K3-06 head is off' }).click();
+  const left = page.getByTestId('flags').getByRole('listitem');
+  await expect(left).toHaveCount(1);
+  await expect(left).toContainText('K3-05');
 });

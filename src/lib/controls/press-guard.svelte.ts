@@ -3,43 +3,74 @@ export const ARMED_AFTER_MS = 700;
 /** The same for a step that logs nothing. */
 export const STEP_AFTER_MS = 350;
 
+/** When the press that is being answered was made, in ms; undefined where no press is. */
+// What is deprecated of it is to hand it about: asked for while a press is answered, it is that press, in every browser.
+const pressMade = (): number | undefined => globalThis.event?.timeStamp;
+
 /**
  * Keeps one press from being two: nothing is taken before a person can have seen what is on screen, and nothing twice
  * of what is on screen.
+ *
+ * On a slow phone a bounce is answered long after it was made. So two presses are told apart by when they were made,
+ * and what is on screen counts from when it was drawn.
  */
 export class PressGuard {
   /** For the screen to show; what counts is `armed`. */
   ready = $state(false);
   private shownAt = 0;
   private taken = false;
+  /** When the press was made that was taken last, by any guard: what it leads to may be another screen, with its own. */
+  private static takenMade: number | undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  private drawing: number | undefined;
 
   constructor(
     private readonly now: () => number = () => performance.now(),
     private readonly after = ARMED_AFTER_MS,
+    private readonly madeAt: () => number | undefined = pressMade,
   ) {
     this.shownAt = now();
   }
 
-  /** Something is on screen that was not there before. Returns what ends the waiting. */
+  /** Something is on screen that was not there before, or will be when it is drawn next. Returns what ends the waiting. */
   shown(): () => void {
-    this.shownAt = this.now();
+    this.stop();
     this.taken = false;
     this.ready = false;
-    clearTimeout(this.timer);
-    this.timer = setTimeout(() => (this.ready = true), this.after);
-    return () => clearTimeout(this.timer);
+    // A page that is not looked at is not drawn: nothing of it is taken before it is.
+    if (globalThis.requestAnimationFrame) this.drawing = requestAnimationFrame(() => this.drawn());
+    else this.drawn();
+    return () => this.stop();
   }
 
   /** Whether a press may be taken, without taking it. */
   get armed(): boolean {
-    return !this.taken && this.now() - this.shownAt >= this.after;
+    return (
+      this.drawing === undefined && !this.taken && this.now() - this.shownAt >= this.after && !this.bounced
+    );
   }
 
   /** Takes a press; false where it may be the rest of the one before. */
   take(): boolean {
     if (!this.armed) return false;
     this.taken = true;
+    PressGuard.takenMade = this.madeAt();
     return true;
+  }
+
+  private get bounced(): boolean {
+    const made = this.madeAt();
+    const before = PressGuard.takenMade;
+    return made !== undefined && before !== undefined && made - before < this.after;
+  }
+  private drawn(): void {
+    this.drawing = undefined;
+    this.shownAt = this.now();
+    this.timer = setTimeout(() => (this.ready = true), this.after);
+  }
+  private stop(): void {
+    clearTimeout(this.timer);
+    if (this.drawing !== undefined) cancelAnimationFrame(this.drawing);
+    this.drawing = undefined;
   }
 }
