@@ -15,7 +15,7 @@ describe('the reference sender of the line format', () => {
   });
   it('says who it is and that it is in order, and reads what it is asked for', () => {
     const events = told(straight, { leads: { head: 'L1', tail: 'L2' }, remote: 3 });
-    expect(events.map((e) => e.kind)).toEqual(['hello', 'self-test', 'reading']);
+    expect(events.map((e) => e.kind)).toEqual(['hello', 'self-test', 'begin', 'reading']);
     expect(reading(events)).toMatchObject({ link: 'K1-07', remote: 3, leads: ['L1', 'L2'] });
     expect(reading(events)!.measured.walk).toBe('1 2 3 4 5 6 7 8');
   });

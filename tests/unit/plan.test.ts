@@ -3,6 +3,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import type { Entry } from '../../src/core/model/entry';
 import type { JobFile, Policy } from '../../src/core/model/job';
 import { openDatabase, type Db } from '../../src/lib/server/db/open';
+import { bringReadings } from '../../src/lib/server/jobs/bring-readings';
 import { appendEntries } from '../../src/lib/server/jobs/entries';
 import { importJob } from '../../src/lib/server/jobs/import-job';
 import { exportJob, readPlan } from '../../src/lib/server/jobs/job-file';
@@ -241,6 +242,16 @@ describe('a plan with a history', () => {
       { id: randomUUID(), job, kind: 'void', at: new Date().toISOString(), by: 'ada', data: { entry: first!.id, reason: 'x' } },
     ]); // prettier-ignore
     expect(sent.refused.map((r) => r.issues[0]!.path)).toEqual(['kind', 'data.entry']);
+  });
+  it('that exchanges labels leaves a reading sent by name to the link that is called so, and asks of one taken before', async () => {
+    await changePlan(db, job, { put: { links: [{ ...link(1), label: 'P-2' }, { ...link(2), label: 'P-1' }] } }); // prettier-ignore
+    const send = (takenAt: string) =>
+      bringReadings(db, job, `link,walk,evidence,splits,taken_at\nP-1,12345678,wiremap,,${takenAt}`, { by: 'ada', from: 'tester' }, null); // prettier-ignore
+    const before = await refusal(send(ago(60)));
+    expect([before.status, before.issues[0]!.message]).toEqual([409, expect.stringContaining('Another link was called "P-1" until')]); // prettier-ignore
+    expect(await send('')).toMatchObject({ logged: 1, problems: [] });
+    const stands = async (id: string) => (await readStates(db, job, [id]))[0]?.lastReading?.verdict;
+    expect([await stands('P-1'), await stands('P-2')]).toEqual([undefined, 'pass']);
   });
   it('of a job judges readings by the job’s own cables, on the server as on the screen', async () => {
     const thin = { ...GENERIC_CABLES[0]!.spec, gauge: 26 };

@@ -306,6 +306,35 @@ describe('no false pass', () => {
     hear('K3-01');
     expect([session.pad.full, session.forAnother]).toEqual([true, null]);
   });
+  it('is made of a reading that names no link only where it began while this link was on screen', () => {
+    const session = at({ now: 0 });
+    session.use('wiremap');
+    session.resume();
+    const says = (event: object) => (job.tester as unknown as { listener: (e: object) => void }).listener(event); // prettier-ignore
+    const end = { kind: 'reading', measured: { walk: '1 2 3 4 5 6 7 8', splits: [] } };
+    says(end);
+    expect([session.pad.answers, session.testerSays]).toEqual([[], expect.stringContaining('began before K3-01 was on screen')]); // prettier-ignore
+    says({ kind: 'begin' });
+    says(end);
+    expect([session.pad.full, session.testerSays]).toEqual([true, '']);
+    session.readAgain();
+    says(end);
+    expect(session.pad.answers).toEqual([]);
+  });
+  it('is made of a reading by the label it names, where labels were exchanged', async () => {
+    const data = await device.data();
+    const called = (id: string) => ({ 'K3-01': 'K3-02', 'K3-02': 'K3-01' })[id] ?? id;
+    const links = data.plan.links.map((l) => ({ ...l, label: called(l.id) }));
+    const exchanged = new OpenJob({ ...data, plan: { ...data.plan, links } });
+    const session = new ProveSession(exchanged, exchanged.plan.link('K3-01')!);
+    session.use('wiremap');
+    session.resume();
+    const hear = (named: string) => (exchanged.tester as unknown as { listener: (e: object) => void }).listener({ kind: 'reading', measured: { walk: '1 2 3 4 5 6 7 8', splits: [] }, link: named }); // prettier-ignore
+    hear('K3-01');
+    expect([session.pad.answers, session.forAnother?.link?.id]).toEqual([[], 'K3-02']);
+    hear('K3-02');
+    expect([session.pad.full, session.forAnother]).toEqual([true, null]);
+  });
   it('through leads that failed against each other is made: it stays provisional', async () => {
     const [a, b] = job.plan.parts.filter((p) => p.kind === 'test lead');
     job.log.writeForJob('leads-proved', { leads: [a!.id, b!.id], walk: '1 2 3 - 5 6 7 8', ok: false });

@@ -4,6 +4,8 @@ import type { Link, Part, Policy } from '../model/job';
 import type { Measured } from '../model/reading';
 import { MOST_CABLE_METRES } from '../model/limits';
 import { CONFIGURATIONS, resultFromWords, type TesterResult } from '../model/tester-result';
+import { formerBearer, type FormerName } from '../plan/former-names';
+import { linkNamed } from '../plan/link-named';
 import { judgeMeasured, type Judged } from '../log/judge-measured';
 import { CONTACT_PAIRS } from '../wiring/conductors';
 
@@ -55,7 +57,7 @@ export interface ReadingsFile {
   good: ReadReading[];
   problems: RowProblem[];
   rows: number;
-  /** Names that are no link of the job, as they were written. */
+  /** Names that are no link of the job, or that may be another one's, as they were written. */
   unknown: string[];
 }
 
@@ -65,20 +67,39 @@ export interface ReadingsFor {
   crew: readonly { id: string; name: string }[];
   policy: Policy;
   parts: readonly Part[];
-  /** Links that were chosen by hand for names the job does not have, by the name in small letters. */
+  /** Links that were chosen by hand for names the job does not have, or that were another link's, by the name in small letters. */
   matched?: Readonly<Record<string, string>>;
+  /** Names that links of the job gave up. */
+  former?: readonly FormerName[];
 }
 
-/** The link that a file means: by its label or id, else the one chosen by hand for that name. */
-export function linkMeant(name: string, job: Pick<ReadingsFor, 'links' | 'matched'>): Link | undefined {
-  const key = name.trim().toLowerCase();
-  const is = (l: Link, what: string) => l.label.toLowerCase() === what || l.id.toLowerCase() === what;
-  return (
-    job.links.find((l) => is(l, key)) ??
-    (job.matched && Object.hasOwn(job.matched, key)
-      ? job.links.find((l) => l.id === job.matched![key])
-      : undefined)
-  );
+/**
+ * Tells which link a file means by a name, for a reading of a time where it has one: the link that is called so, else the
+ * one chosen by hand for it. Where another link was called so at that time, only the choice tells: `doubt` says it.
+ */
+export function linksMeant({
+  links,
+  matched = {},
+  former = [],
+}: Pick<ReadingsFor, 'links' | 'matched' | 'former'>): (
+  name: string,
+  takenAt?: string,
+) => { link: Link } | { doubt: string } {
+  const named = linkNamed(links);
+  const chosen = new Map(Object.entries(matched));
+  const byId = new Map(links.map((l) => [l.id, l]));
+  return (name, takenAt) => {
+    const isCalled = named(name);
+    const byHand = byId.get(chosen.get(name.trim().toLowerCase()) ?? '');
+    const before = isCalled && takenAt && formerBearer(former, name, { link: isCalled.id, at: takenAt });
+    const link = before ? byHand : (isCalled ?? byHand);
+    if (link) return { link };
+    return {
+      doubt: before
+        ? `Another link was called "${name.slice(0, 40)}" until ${before.until.slice(0, 10)}, after this reading was taken: choose which one is meant.`
+        : `There is no link "${name.slice(0, 40)}" in this job.`,
+    };
+  };
 }
 
 /**
@@ -114,11 +135,7 @@ export function parseReadingsCsv(text: string, job: ReadingsFor): ReadingsFile {
       ),
       rows: rows.length,
     };
-  const byLabel = new Map(job.links.flatMap((l) => [[l.label.toLowerCase(), l] as const, [l.id.toLowerCase(), l] as const])); // prettier-ignore
-  for (const [name, id] of Object.entries(job.matched ?? {})) {
-    const link = job.links.find((l) => l.id === id);
-    if (link && !byLabel.has(name)) byLabel.set(name, link);
-  }
+  const meant = linksMeant(job);
   const out: ReadingsFile = { good: [], problems: [], rows: rows.length, unknown: [] };
   rows.forEach(({ cells, line }) => {
     const problems: RowProblem[] = [];
@@ -131,7 +148,7 @@ export function parseReadingsCsv(text: string, job: ReadingsFor): ReadingsFile {
       const reading = readRow(
         cell,
         line,
-        byLabel,
+        meant,
         job,
         bad,
         (name) => void out.unknown.push(name.slice(0, 80)),
@@ -172,18 +189,21 @@ function instantIn(text: string): string | null {
 function readRow(
   cellOrNone: (name: string) => string | null,
   line: number,
-  byLabel: ReadonlyMap<string, Link>,
+  meant: ReturnType<typeof linksMeant>,
   job: ReadingsFor,
   bad: (column: string, message: string) => void,
   unknown: (name: string) => void,
 ): ReadReading | null {
   const cell = (name: string) => cellOrNone(name) ?? '';
-  const link = byLabel.get(cell('link').toLowerCase());
-  if (!link) {
+  const takenText = cell('taken_at');
+  const takenAt = takenText === '' ? undefined : instantIn(takenText);
+  const of = meant(cell('link'), takenAt ?? undefined);
+  if ('doubt' in of) {
     if (cell('link')) unknown(cell('link'));
-    bad('link', `There is no link "${cell('link').slice(0, 40)}" in this job.`);
+    bad('link', of.doubt);
     return null;
   }
+  const { link } = of;
   const from = cell('from') || 'head';
   if (from !== 'head' && from !== 'tail')
     bad('from', `"${from.slice(0, 20)}" is not an end: write head or tail.`);
@@ -203,8 +223,6 @@ function readRow(
       'length_m',
       `A length of ${metres.slice(0, 20)} m cannot be: write metres between 0 and ${MOST_CABLE_METRES}.`,
     );
-  const takenText = cell('taken_at');
-  const takenAt = takenText === '' ? undefined : instantIn(takenText);
   if (takenAt === null)
     bad(
       'taken_at',

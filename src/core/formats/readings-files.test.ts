@@ -37,6 +37,27 @@ describe('files of readings taken together', () => {
     ]);
     expect(matched.unknown).toEqual([]);
   });
+  it('mean a label, never the id of another link, nor a link that is retired', () => {
+    const called: Record<string, string> = { 'K1-03': 'K1-04', 'K1-04': 'K1-03' };
+    const links = job.links.map((l) => ({ ...l, label: called[l.id] ?? l.label }));
+    const old = { ...job.links.find((l) => l.id === 'K1-05')!, id: 'old', retired: true as const };
+    const text = csv('K1-03,12345678,,', 'k1-04,12345678,,', 'K1-05,12345678,,');
+    for (const all of [[old, ...links], [...links.toReversed(), old]])
+      expect(parseReadingsCsv(text, { ...job, links: all }).good.map((r) => r.link.id)).toEqual(['K1-04', 'K1-03', 'K1-05']); // prettier-ignore
+  });
+  it('ask whose a reading is that was taken when another link had the name', () => {
+    const former = [{ name: 'k1-03', link: 'K1-07', until: '2026-11-05T10:00:00Z' }];
+    const text = csv('K1-03,12345678,,2026-11-05T09:00:00Z', 'K1-03,12345678,,2026-11-05T11:00:00Z');
+    const asked = parseReadingsCsv(text, { ...job, former });
+    expect(asked.good.map((r) => [r.line, r.link.id])).toEqual([[3, 'K1-03']]);
+    expect(asked.unknown).toEqual(['K1-03']);
+    expect(asked.problems).toEqual([
+      { line: 2, column: 'link', message: 'Another link was called "K1-03" until 2026-11-05, after this reading was taken: choose which one is meant.' }, // prettier-ignore
+    ]);
+    const told = parseReadingsCsv(text, { ...job, former, matched: { 'k1-03': 'K1-07' } });
+    expect(told.good.map((r) => r.link.id)).toEqual(['K1-07', 'K1-03']);
+    expect(told.problems).toEqual([]);
+  });
   it('never take a name of the job for another link', () => {
     const matched = read(csv('K1-04,12345678,,2026-11-05T09:00:00Z'), { 'k1-04': 'K1-03' });
     expect(matched.good[0]!.link.id).toBe('K1-04');

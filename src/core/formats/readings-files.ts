@@ -5,7 +5,7 @@ export interface ReadingsFiles {
   good: (ReadReading & { file: string; sameAs?: string })[];
   problems: (RowProblem & { file: string })[];
   rows: number;
-  /** Names that are no link of the job, each once, as they were written. */
+  /** Names that are no link of the job, or that may be another one's, each once, as they were written. */
   unknown: string[];
 }
 

@@ -14,6 +14,7 @@ export interface Hello {
 /** What comes out of a line stream, in order. */
 export type LineEvent =
   | { kind: 'hello'; hello: Hello }
+  | { kind: 'begin' }
   | { kind: 'lamp'; step: LampStep }
   | { kind: 'reading'; measured: Measured; link?: string; remote?: number; leads?: string[] }
   | { kind: 'self-test'; ok: boolean; what: string }
@@ -152,7 +153,7 @@ export class LineParser {
           ...(fields.link ? { link: fields.link } : {}),
           ...(Number(fields.remote) > 0 ? { remote: Number(fields.remote) } : {}),
         };
-        return [];
+        return [{ kind: 'begin' }];
       case 'SELFTEST':
         if (fields.says !== 'pass' && fields.says !== 'fail')
           return [this.bad('A test of the tester itself says=pass or says=fail.')];

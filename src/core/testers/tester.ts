@@ -1,9 +1,10 @@
+import type { Link } from '../model/job';
 import type { End } from '../wiring/conductors';
 import type { LineEvent } from './lines';
 
 /** What a tester is asked to read. */
 export interface TesterRun {
-  link: string;
+  link: Pick<Link, 'id' | 'label'>;
   from: End;
 }
 

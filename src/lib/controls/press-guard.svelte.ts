@@ -38,7 +38,7 @@ export class PressGuard {
     this.taken = false;
     this.ready = false;
     // A page that is not looked at is not drawn: nothing of it is taken before it is.
-    if (globalThis.requestAnimationFrame) this.drawing = requestAnimationFrame(() => this.drawn());
+    if (typeof requestAnimationFrame === 'function') this.drawing = requestAnimationFrame(() => this.drawn());
     else this.drawn();
     return () => this.stop();
   }

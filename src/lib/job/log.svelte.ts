@@ -27,7 +27,7 @@ import {
 } from '$core/model/entry';
 import type { Link } from '$core/model/job';
 import type { ConnectorFamily } from '$core/wiring/connector';
-import { apiAddress } from '$lib/address/address';
+import { apiAddress, asking } from '$lib/address/address';
 import { nextWritten } from '$lib/device/device-id';
 
 /** What the server hands over of a job's log: states of the core's projections, and the log itself where it is short. */
@@ -157,6 +157,16 @@ export class JobLog {
   /** What a filter lets through of the log, newest first; null where the log is too long to be on this device. */
   history(filter: HistoryFilter): Resolved[] | null {
     return this.inOrder && historyOf(this.inOrder.log, filter, (id) => this.linkOf(id));
+  }
+  /** The same, asked of the server where the log is too long; null where that is out of reach. */
+  async historyAsked(filter: HistoryFilter): Promise<readonly Resolved[] | null> {
+    const here = this.history(filter);
+    if (here) return here;
+    const given = Object.entries(filter).filter((x): x is [string, string] => Boolean(x[1]));
+    const answer = await fetch(
+      asking(apiAddress(this.job, 'history'), { as: 'json', ...Object.fromEntries(given) }),
+    ).catch(() => null);
+    return answer?.ok ? ((await answer.json()) as { entries: Told[] }).entries : null;
   }
   /** An entry of the log with what it came to. */
   tell(r: Resolved): Told {

@@ -18,6 +18,7 @@ import type { Configuration, TesterResult } from '$core/model/tester-result';
 import type { Reading } from '$core/reading/reading';
 import type { Judgement } from '$core/reading/verdict';
 import { expectedWalk } from '$core/reading/walk';
+import { linkNamed } from '$core/plan/link-named';
 import type { LampStep } from '$core/testers/lamps';
 import type { LineEvent } from '$core/testers/lines';
 import { ENDS, type Contact, type ContactPair, type End } from '$core/wiring/conductors';
@@ -426,13 +427,13 @@ export class ProveSession {
     if (this.evidence === null) return void (this.job.tester.asking = true);
     const tester = new SimulatedTester(this.job.plan.id, this.evidence);
     tester.events((event) => this.hear(event));
-    await tester.run({ link: this.link.id, from: this.from });
+    await tester.run({ link: this.link, from: this.from });
   }
 
   /** Connects a tester on a serial line; it stays on, and its readings come in by themselves. */
   async connectSerial(): Promise<void> {
     await this.job.tester.connect(new SerialTester());
-    await this.job.tester.line?.run({ link: this.link.id, from: this.from });
+    await this.job.tester.line?.run({ link: this.link, from: this.from });
   }
   /** What a simulated tester had to say last. */
   testerSays = $state('');
@@ -440,6 +441,7 @@ export class ProveSession {
   private hear(event: LineEvent): void {
     if (event.kind === 'problem')
       this.testerSays = event.line ? `Line ${event.line}: ${event.message}` : event.message;
+    else if (event.kind === 'begin') this.begun = true;
     else if (event.kind === 'hello') {
       this.evidence = event.hello.evidence;
       this.lampSteps = [];
@@ -448,13 +450,21 @@ export class ProveSession {
     else if (event.kind === 'reading') this.takeReading(event);
   }
 
+  /** A reading began while this link was on screen. */
+  private begun = false;
   private takeReading({ measured, remote, link, leads }: Extract<LineEvent, { kind: 'reading' }>): void {
     this.testerSays = '';
-    if (link !== undefined && link !== this.link.id && link !== this.link.label) {
-      const { plan } = this.job;
-      this.forAnother = { label: link, link: plan.link(link) ?? plan.ordered.find((l) => l.label === link) };
+    const meant = link === undefined ? this.link : linkNamed(this.job.plan.links)(link);
+    if (meant?.id !== this.link.id) {
+      this.forAnother = { label: link!, link: meant };
       return;
     }
+    // It names no link, and the tester was on another one when it began.
+    if (link === undefined && !this.begun) {
+      this.testerSays = `A reading came in that began before ${this.link.label} was on screen: it was not taken. Read the link again.`;
+      return;
+    }
+    this.begun = false;
     // Lamps are read by eye: the walker shows them, the technician answers.
     if (this.lampSteps.length > 0) return;
     const { nvp } = this;

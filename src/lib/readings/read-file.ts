@@ -1,4 +1,4 @@
-import { linkMeant, type ReadingsFile, type ReadingsFor } from '$core/formats/readings-csv';
+import { linksMeant, type ReadingsFile, type ReadingsFor } from '$core/formats/readings-csv';
 import { judgeMeasured } from '$core/log/judge-measured';
 import { readingFileSchema } from '$core/model/reading';
 import { onceInWorker, plain } from '$lib/device/in-worker';
@@ -49,12 +49,9 @@ function oneReading(text: string, job: ReadingsFor): ReadingsFile {
     return whole(`This is not a gauntlet/reading@1: ${issue!.path.join('.') || 'format'} ${issue!.message}.`);
   }
   const { format: _, link: label, electrical, takenAt, by, tester, leads: __, ...measured } = parsed.data;
-  const link = linkMeant(label ?? '', job);
-  if (!link)
-    return {
-      ...whole(`There is no link "${(label ?? '').slice(0, 40)}" in this job.`),
-      unknown: label ? [label] : [],
-    };
+  const of = linksMeant(job)(label ?? '', takenAt);
+  if ('doubt' in of) return { ...whole(of.doubt), unknown: label ? [label] : [] };
+  const { link } = of;
   const judged = judgeMeasured(
     { reading: measured, ...(electrical ? { electrical } : {}) },
     link,

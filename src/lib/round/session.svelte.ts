@@ -223,7 +223,7 @@ export class RoundSession {
       if (event.kind === 'problem') this.problem = event.message;
       if (event.kind === 'reading') this.take(next, event.remote ?? next.remote, event.measured, evidence);
     });
-    await tester.run({ link: next.link, from: 'head' });
+    await tester.run({ link: this.job.plan.link(next.link)!, from: 'head' });
   }
 
   private take(placed: Placed, remote: number, measured: Measured | null, evidence: Evidence): void {

@@ -1,8 +1,11 @@
 <script lang="ts">
   import Choice from '$lib/controls/Choice.svelte';
+  import type { JobPlan, Link } from '$core/model/job';
   import { ofLink } from '$core/model/of-link';
+  import { linkNamed } from '$core/plan/link-named';
   import { entryWords } from '$core/log/entry-words';
   import { type LogEntry } from '$core/model/entry';
+  import { apiAddress } from '$lib/address/address';
   import { localTime } from '$lib/controls/time';
   import { useJob } from '$lib/job/open-job.svelte';
 
@@ -22,6 +25,7 @@
   let jobs = $state.raw<{ id: string; name: string }[]>([]);
   async function mend(entry: LogEntry): Promise<void> {
     mending = entry.id;
+    problem = '';
     by = nobody(entry) ? job.here.me : entry.by;
     link = linkOf(entry)?.label ?? (ofLink(entry) ? entry.link : '');
     to = job.plan.id;
@@ -31,14 +35,32 @@
       jobs = [];
     }
   }
-  function mended(entry: LogEntry): LogEntry {
+  let problem = $state('');
+  /** The entry as it was mended; null where it is not known which link is meant. */
+  async function mended(entry: LogEntry): Promise<LogEntry | null> {
+    const given = { ...entry, job: to, by };
+    if (!ofLink(given)) return given;
+    const here = to === job.plan.id;
     const typed = link.trim();
-    const meant =
-      to === job.plan.id
-        ? job.plan.whole.links.find((l) => l.label.toLowerCase() === typed.toLowerCase() || l.id === typed)
-            ?.id
-        : undefined;
-    return { ...entry, job: to, by, ...(ofLink(entry) ? { link: meant ?? typed } : {}) };
+    if (here && typed === linkOf(entry)?.label) return given;
+    const links = here ? job.plan.links : await linksOf(to);
+    if (!links) {
+      problem = 'The server is out of reach, and it knows the links of that job: try again when it is back.';
+      return null;
+    }
+    return { ...given, link: linkNamed(links)(typed)?.id ?? typed };
+  }
+  async function linksOf(other: string): Promise<readonly Link[] | null> {
+    const answer = await fetch(apiAddress(other)).catch(() => null);
+    const body = answer?.ok ? ((await answer.json()) as { plan: JobPlan }) : null;
+    return body?.plan.links ?? null;
+  }
+  async function sendMended(entry: LogEntry): Promise<void> {
+    problem = '';
+    const ready = await mended(entry);
+    if (!ready) return;
+    mending = '';
+    await job.outbox.sendAgain([ready]);
   }
   const saveAs = $derived(
     `data:application/json,${encodeURIComponent(
@@ -85,8 +107,7 @@
               class="mt-2 grid gap-2 border-t border-rule pt-2 sm:grid-cols-4 sm:items-end"
               onsubmit={(e) => {
                 e.preventDefault();
-                mending = '';
-                void job.outbox.sendAgain([mended(entry)]);
+                void sendMended(entry);
               }}
             >
               <Choice
@@ -105,6 +126,7 @@
                 bind:value={to}
               />
               <button class="act act-now">Send it like this</button>
+              {#if problem}<p class="sm:col-span-4" role="status">{problem}</p>{/if}
             </form>
           {/if}
         </li>

@@ -38,7 +38,7 @@ export class SerialTester implements Tester {
   async run({ link, from }: TesterRun): Promise<void> {
     const writer = this.port?.writable?.getWriter();
     if (!writer) return;
-    await writer.write(new TextEncoder().encode(`READ from=${from} link=${link}\n`));
+    await writer.write(new TextEncoder().encode(`READ from=${from} link=${link.label}\n`));
     writer.releaseLock();
   }
 

@@ -23,7 +23,7 @@ export class SimulatedTester implements Tester {
   async run({ link, from }: TesterRun): Promise<void> {
     const parser = new LineParser();
     try {
-      const answer = await fetch(apiAddress(this.job, 'links', link, 'tester'), {
+      const answer = await fetch(apiAddress(this.job, 'links', link.id, 'tester'), {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify({ evidence: this.evidence, from, remotes: this.remotes?.() }),

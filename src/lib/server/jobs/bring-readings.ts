@@ -1,9 +1,12 @@
 import { v5 as uuid } from 'uuid';
 import { z } from 'zod';
 import { parseReadingsCsv } from '$core/formats/readings-csv';
+import { effective } from '$core/log/effective';
+import { formerNames } from '$core/plan/former-names';
 import type { Sender } from './entries';
 import type { Db } from '../db/open';
 import { noSuchJob, Refused } from '../refused';
+import { entriesOfKinds } from './entry-rows';
 import { appendEntries } from './entries';
 import { readPlan } from './job-file';
 
@@ -40,7 +43,9 @@ export async function bringReadings(
   if (!plan) throw noSuchJob(job);
   if (!plan.crew.some((p) => p.id === by))
     throw new Refused(`Nobody in the crew is "${by}": say who brings the readings.`, [{ path: 'by', message: 'not in the crew' }]); // prettier-ignore
-  const read = parseReadingsCsv(text, { links: plan.links, crew: plan.crew, policy: plan.policy, parts: plan.parts }); // prettier-ignore
+  const { links, crew, policy, parts } = plan;
+  const former = formerNames(effective(await entriesOfKinds(db, job, ['planned'])));
+  const read = parseReadingsCsv(text, { links, crew, policy, parts, former });
   if (read.problems.length)
     throw new Refused(
       `${read.problems.length === 1 ? 'One cell is' : `${read.problems.length} cells are`} bad: nothing is logged.`,

@@ -99,7 +99,7 @@ export async function runSimulatedTester(
     { name, evidence, ...(evidence === 'wiremap-length' ? { nvp: TYPICAL_NVP } : {}) },
     from === 'head' ? noisy : fromTheTail(noisy, link.shielded),
     steps,
-    id,
+    link.label,
     remotes?.[reallyGoesTo(id, policy, entries)],
   );
 }

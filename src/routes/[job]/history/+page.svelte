@@ -4,7 +4,7 @@
   import { KIND_WORDS } from '$core/log/entry-words';
   import { MOST_TOLD, type HistoryFilter } from '$core/log/history';
   import type { Told } from '$core/log/told';
-  import { apiAddress } from '$lib/address/address';
+  import { apiAddress, asking } from '$lib/address/address';
   import Timeline from '$lib/history/Timeline.svelte';
   import Choice from '$lib/controls/Choice.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
@@ -22,19 +22,21 @@
     return Number.isNaN(from.getTime()) ? rest : { ...rest, from: from.toISOString(), to: to.toISOString() };
   });
   const given = $derived(Object.entries(filter).filter((x): x is [string, string] => Boolean(x[1])));
-  const query = $derived(new URLSearchParams(given).toString());
+  const asCsv = $derived(asking(apiAddress(job.plan.id, 'history'), Object.fromEntries(given)));
   const here = $derived(job.log.history(filter));
   /** Of a log too long for a device the server tells what is asked for. */
-  let asked = $state.raw<Told[] | null>(null);
+  let asked = $state.raw<readonly Told[] | null>(null);
   let problem = $state('');
   $effect(() => {
     if (here) return;
-    const path = `${apiAddress(job.plan.id, 'history')}?as=json&${query}`;
     problem = '';
-    fetch(path)
-      .then(async (answer) => (answer.ok ? ((await answer.json()) as { entries: Told[] }).entries : []))
-      .then((entries) => (asked = entries))
-      .catch(() => (problem = 'The server is out of reach: of a job this long, it has the history.'));
+    const of = filter;
+    void job.log.historyAsked(of).then((entries) => {
+      // Another one was chosen since.
+      if (of !== filter) return;
+      asked = entries;
+      if (!entries) problem = 'The server is out of reach: of a job this long, it has the history.';
+    });
   });
   const entries = $derived(here ?? asked ?? []);
 
@@ -75,10 +77,7 @@
     </label>
     {#if link}<button class="h-12 border border-ink px-3" onclick={() => narrow('link', '')}>all links</button
       >{/if}
-    <a
-      class="flex h-12 items-center border-2 border-ink px-3 font-semibold"
-      href="{apiAddress(job.plan.id, 'history')}?{query}">as CSV</a
-    >
+    <a class="flex h-12 items-center border-2 border-ink px-3 font-semibold" href={asCsv}>as CSV</a>
   </div>
   <CarryEntries />
   {#if problem}<p class="mt-4 border-l-4 border-wrong pl-3" role="alert">{problem}</p>{/if}

@@ -1,5 +1,6 @@
 <script lang="ts">
   import Search from '$lib/controls/Search.svelte';
+  import { formerNames } from '$core/plan/former-names';
   import { joinReadings, type ReadingsFiles } from '$core/formats/readings-files';
   import { judgeForLink } from '$core/log/judge-for-link';
   import { laidLink } from '$core/log/laid-link';
@@ -43,6 +44,14 @@
 
   async function read(): Promise<void> {
     working = true;
+    nothing = '';
+    const planned = await job.log.historyAsked({ kind: 'planned' });
+    if (!planned) {
+      nothing = 'The server is out of reach, and of a job this long it knows which links were called otherwise once: bring the file when it is back.'; // prettier-ignore
+      working = false;
+      return;
+    }
+    const former = formerNames(planned.flatMap((r) => (r.counts ? [r.entry] : [])));
     const files = [];
     for (const f of chosen)
       files.push({
@@ -54,6 +63,7 @@
           policy: job.plan.policy,
           parts: [...job.plan.parts],
           matched: { ...matched },
+          former,
         }),
       });
     file = joinReadings(files);
@@ -155,7 +165,7 @@
       <section class="border-l-4 border-wrong pl-3" aria-label="Names that are no link here">
         <h2 class="text-lg font-bold">
           {file.unknown.length}
-          {file.unknown.length === 1 ? 'name is' : 'names are'} no link here
+          {file.unknown.length === 1 ? 'name is no link here, or was' : 'names are no link here, or were'} another’s
         </h2>
         <p class="text-sm text-faint">Choose the link that is meant, or leave it out.</p>
         <ul class="grid gap-1">
