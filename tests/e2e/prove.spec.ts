@@ -1,5 +1,6 @@
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { LineSender, madeUp } from '../../examples/line-sender.js';
+import type { Link } from '../../src/core/model/job';
 import { allSeated, ownJob } from '../support/job';
 import { armed, choose, kept, open, pressAtOnce, ready, withoutWorkers } from '../support/page';
 
@@ -338,6 +339,33 @@ test(
     await expect(page.getByTestId('file-says')).toContainText('3 can be logged');
     await page.getByRole('button', { name: 'Log all 2' }).click();
     await expect(page.getByRole('status').filter({ hasText: '2 readings logged.' })).toBeVisible();
+  },
+);
+
+test(
+  'a reading taken when its name was another link’s asks which one it is of',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    let links: Link[] = [];
+    const job = await ownJob(request, (file) => (links = structuredClone(file.links)));
+    const called = (id: string, label: string) => ({ ...links.find((l) => l.id === id)!, label });
+    const exchanged = { put: { links: [called('K1-20', 'K1-21'), called('K1-21', 'K1-20')] } };
+    expect((await request.post(`/api/jobs/${job}/plan`, { data: exchanged })).ok()).toBe(true);
+    await open(page, `/${job}/readings`);
+    await page.locator('input[type=file]').first().setInputFiles({
+      name: 'monday.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from('link,walk,splits,evidence,taken_at\nK1-20,12345678,,wiremap,2026-11-23T09:00:00Z'),
+    }); // prettier-ignore
+    await expect(page.getByTestId('file-says')).toContainText('0 can be logged');
+    await expect(page.getByRole('cell', { name: /^K1-21 was called "K1-20" until/ })).toBeVisible();
+    await page.getByLabel('Link that K1-20 is').fill('k1-21');
+    await page.getByRole('option', { name: 'K1-21', exact: true }).click();
+    await page.getByRole('button', { name: /^Log (the|all)/ }).click();
+    await kept(page);
+    const answer = await request.get(`/api/jobs/${job}/links/K1-20/history`);
+    const { entries } = (await answer.json()) as { entries: { kind: string; at: string }[] };
+    expect(entries.filter((e) => e.kind === 'reading' && e.at.startsWith('2026-11-23'))).toHaveLength(1);
   },
 );
 

@@ -248,7 +248,7 @@ describe('a plan with a history', () => {
     const send = (takenAt: string) =>
       bringReadings(db, job, `link,walk,evidence,splits,taken_at\nP-1,12345678,wiremap,,${takenAt}`, { by: 'ada', from: 'tester' }, null); // prettier-ignore
     const before = await refusal(send(ago(60)));
-    expect([before.status, before.issues[0]!.message]).toEqual([409, expect.stringContaining('Another link was called "P-1" until')]); // prettier-ignore
+    expect([before.status, before.issues[0]!.message]).toEqual([409, expect.stringContaining('P-2 was called "P-1" until')]); // prettier-ignore
     expect(await send('')).toMatchObject({ logged: 1, problems: [] });
     const stands = async (id: string) => (await readStates(db, job, [id]))[0]?.lastReading?.verdict;
     expect([await stands('P-1'), await stands('P-2')]).toEqual([undefined, 'pass']);

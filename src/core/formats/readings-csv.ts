@@ -88,6 +88,10 @@ export function linksMeant({
   const named = linkNamed(links);
   const chosen = new Map(Object.entries(matched));
   const byId = new Map(links.map((l) => [l.id, l]));
+  const bearer = (f: FormerName) => {
+    const link = byId.get(f.link);
+    return link && !link.retired ? link.label : 'A link that was taken out';
+  };
   return (name, takenAt) => {
     const isCalled = named(name);
     const byHand = byId.get(chosen.get(name.trim().toLowerCase()) ?? '');
@@ -96,7 +100,7 @@ export function linksMeant({
     if (link) return { link };
     return {
       doubt: before
-        ? `Another link was called "${name.slice(0, 40)}" until ${before.until.slice(0, 10)}, after this reading was taken: choose which one is meant.`
+        ? `${bearer(before)} was called "${name.slice(0, 40)}" until ${before.until.slice(0, 10)}, after this reading was taken: choose which one is meant.`
         : `There is no link "${name.slice(0, 40)}" in this job.`,
     };
   };

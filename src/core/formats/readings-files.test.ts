@@ -52,8 +52,10 @@ describe('files of readings taken together', () => {
     expect(asked.good.map((r) => [r.line, r.link.id])).toEqual([[3, 'K1-03']]);
     expect(asked.unknown).toEqual(['K1-03']);
     expect(asked.problems).toEqual([
-      { line: 2, column: 'link', message: 'Another link was called "K1-03" until 2026-11-05, after this reading was taken: choose which one is meant.' }, // prettier-ignore
+      { line: 2, column: 'link', message: 'K1-07 was called "K1-03" until 2026-11-05, after this reading was taken: choose which one is meant.' }, // prettier-ignore
     ]);
+    const gone = parseReadingsCsv(text, { ...job, former: [{ ...former[0]!, link: 'gone' }] });
+    expect(gone.problems[0]!.message).toMatch(/^A link that was taken out was called "K1-03" until/);
     const told = parseReadingsCsv(text, { ...job, former, matched: { 'k1-03': 'K1-07' } });
     expect(told.good.map((r) => r.link.id)).toEqual(['K1-07', 'K1-03']);
     expect(told.problems).toEqual([]);

@@ -157,8 +157,10 @@
   {#if logged}<p class="text-xl font-bold" role="status">{logged} readings logged.</p>{/if}
   {#if file}
     <p class="text-lg" data-testid="file-says">
-      {name}: {file.rows} rows, {file.good.length} can be logged{failing ? `, ${failing} of them fails` : ''}, {file
-        .problems.length}
+      {name}: {file.rows}
+      {file.rows === 1 ? 'row' : 'rows'}, {file.good.length} can be logged{failing
+        ? `, ${failing} of them fails`
+        : ''}, {file.problems.length}
       {file.problems.length === 1 ? 'problem' : 'problems'}.
     </p>
     {#if file.unknown.length}
