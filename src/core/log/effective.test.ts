@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Entry, LogEntry } from '../model/entry';
+import { madeId } from '../../../tests/support/made-id';
 import { cautionsRead } from './cautions';
 import { CLOCK_TOLERANCE_MS, compareInstants, effective, happenedAt, inOrder, resolve } from './effective';
 import { leadProofs } from './leads';
@@ -64,7 +65,7 @@ describe('the order of a log', () => {
     expect(ids(inOrder([entry(1, { at, written: 9 }), entry(2, { at, written: 1 })]))).toEqual([2, 1]);
   });
   it('moves what a device wrote later to what it wrote before, to the part of a millisecond, and no other’s', () => {
-    const wrote = (n: number, written: number, at: string, device: string | undefined = 'd1') => entry(n, { at, device, written }); // prettier-ignore
+    const wrote = (n: number, written: number, at: string, device: string | undefined = 'd1') => entry(n, { id: madeId(n, Date.parse(at)), at, device, written }); // prettier-ignore
     const set = [wrote(1, 1, '2026-05-04T09:00:00.000500Z'), wrote(2, 2, '2026-05-04T09:00:00.000100Z')];
     const between = entry(3, { at: '2026-05-04T09:00:00.000300Z' });
     expect(ids(inOrder([...set, between]))).toEqual([3, 1, 2]);
@@ -82,9 +83,33 @@ describe('the order of a log', () => {
   });
   it('keeps what one device wrote in the order it wrote it, though its clock was set back', () => {
     const wrote = [entry(9, { at: '2026-05-04T10:00:00Z' }), entry(8, { at: '2026-05-04T09:00:00Z' })].map(
-      (e, i) => ({ ...e, device: 'd1', written: i + 1 }),
+      (e, i) => ({ ...e, id: madeId(9 - i, Date.parse(e.at)), device: 'd1', written: i + 1 }),
     );
     expect(ids(inOrder([...wrote].reverse()))).toEqual([9, 8]);
+    // An id of another kind says nothing of when it was written.
+    const other = wrote.map((e) => ({ ...e, id: e.id.replace('-7000-', '-4000-') }));
+    expect(ids(inOrder([...other].reverse()))).toEqual([9, 8]);
+  });
+  it('leaves what is told later than it happened where it happened, and holds what follows to what was before that', () => {
+    const at = (minute: number) => new Date(Date.UTC(2026, 4, 4, 9, minute)).toISOString();
+    const wrote = (n: number, said: number, written: number, more: object = {}, clock = said) =>
+      entry(n, { id: madeId(n, Date.parse(at(clock))), at: at(said), device: 'd1', written, ...more });
+    // Done at 9:30; told at 9:50 of 9:10; then the clock is set back to 9:20.
+    const log = [wrote(1, 30, 1), wrote(2, 10, 2, {}, 50), wrote(3, 20, 3)];
+    expect(ids(inOrder(log))).toEqual([2, 1, 3]);
+    // An error of the clock within what is let pass is no telling.
+    const close = [wrote(1, 30, 1), wrote(2, 10, 2, {}, 10 + CLOCK_TOLERANCE_MS / 60_000)];
+    expect(ids(inOrder(close))).toEqual([1, 2]);
+    // A reading that was brought says so itself, whatever its id.
+    const brought = { kind: 'reading', data: { reading: { walk: '1' }, brought: { by: 'x', at: at(50), file: 'f' } } }; // prettier-ignore
+    expect(ids(inOrder([wrote(1, 30, 1), wrote(2, 10, 2, brought)]))).toEqual([2, 1]);
+    expect(ids(inOrder([wrote(1, 30, 1), wrote(2, 10, 2, { ...brought, data: { reading: { walk: '1' } } })]))).toEqual([1, 2]); // prettier-ignore
+  });
+  it('does not correct the time of a reading that was brought by the clock of the device that brought it', () => {
+    const off = { at: '2026-05-04T09:30:00Z', clockErrorMs: 20 * 60_000 };
+    const data = { reading: { walk: '1' }, brought: { by: 'x', at: off.at, file: 'f' } };
+    expect(happenedAt(entry(1, { ...off, kind: 'reading', data }))).toBe(Date.parse(off.at));
+    expect(happenedAt(entry(1, { ...off, kind: 'reading', data: { reading: { walk: '1' } } }))).toBe(Date.parse('2026-05-04T09:10:00Z')); // prettier-ignore
   });
 });
 
@@ -197,6 +222,12 @@ describe('a projection', () => {
     expect(on([taken(3, 1)])).toMatchObject({ sure: true, state: { p: { used: 1 } } });
     expect(on([seat(3), taken(4, 3)])).toMatchObject({ sure: true, state: { p: { used: 2 } } });
     expect(on([taken(3, 1)], null).sure).toBe(false);
+    // Of what happened before, only what was written down then is put on top where the log is not at hand.
+    const early = { at: new Date(Date.UTC(2026, 4, 4, 9, 0, 1)).toISOString() };
+    const told = seat(3, early);
+    const late = { ...seat(4, early), id: madeId(4, Date.parse(early.at)) };
+    expect(on([told, late], null)).toMatchObject({ sure: false, state: { p: { used: 3 } } });
+    expect(on([told, late])).toMatchObject({ sure: true, state: { p: { used: 4 } } });
     expect(base['p']!.used).toBe(2);
   });
 });

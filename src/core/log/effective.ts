@@ -15,12 +15,25 @@ export function compareInstants(a: string, b: string): number {
 /** Errors of a clock up to this are no more than the way takes. Our judgement; the history marks the rest. */
 export const CLOCK_TOLERANCE_MS = 2 * 60_000;
 
+/** When an id was made by its device's clock, in ms: a UUID of version 7 says it in its first 48 bits (RFC 9562, from memory). Undefined of any other. */
+const idMadeAt = (id: string): number | undefined =>
+  id[14] === '7' ? Number.parseInt(id.slice(0, 8) + id.slice(9, 13), 16) : undefined;
+
+/** Its time was said by a file or a person, and not by a clock of the device that wrote it down. */
+const isBrought = (e: LogEntry): boolean => e.kind === 'reading' && e.data.brought !== undefined;
+
+/** Whether an entry was written down at another time than it happened: a reading of a file, a work sheet that is typed in. */
+export function isToldLater(e: LogEntry): boolean {
+  const made = idMadeAt(e.id);
+  return isBrought(e) || (made !== undefined && Math.abs(made - Date.parse(e.at)) > CLOCK_TOLERANCE_MS);
+}
+
 /**
  * When an entry happened, as far as can be known: as its device's clock said, less the error that clock was seen to
  * have, and never after the server had it.
  */
 export function happenedAt(e: LogEntry): number {
-  const off = e.clockErrorMs !== undefined && Math.abs(e.clockErrorMs) > CLOCK_TOLERANCE_MS;
+  const off = e.clockErrorMs !== undefined && Math.abs(e.clockErrorMs) > CLOCK_TOLERANCE_MS && !isBrought(e);
   const said = Date.parse(e.at) - (off ? e.clockErrorMs! : 0);
   if (!e.receivedAt) return said;
   const received = Date.parse(e.receivedAt);
@@ -44,7 +57,11 @@ const byPlace = <E extends LogEntry>(a: Timed<E>, b: Timed<E>): number => {
   );
 };
 
-/** Moves what a device wrote later, by its own count, after what it wrote before, though its clock was set back between. */
+/**
+ * Moves what a device wrote later, by its own count, after what it wrote before, though its clock was set back between.
+ * What is told later than it happened stays where it happened: else a reading of the morning, brought in the evening, would
+ * prove what was done again at noon.
+ */
 function keepWritingOrder<E extends LogEntry>(timed: readonly Timed<E>[]): void {
   const devices = new Map<string, Timed<E>[]>();
   for (const t of timed) {
@@ -55,10 +72,13 @@ function keepWritingOrder<E extends LogEntry>(timed: readonly Timed<E>[]): void 
   }
   for (const list of devices.values()) {
     list.sort((a, b) => a.entry.written! - b.entry.written!);
-    for (let i = 1; i < list.length; i++) {
-      const [before, t] = [list[i - 1]!, list[i]!];
-      if (t.ms < before.ms || (t.ms === before.ms && t.rest < before.rest))
+    let before = list[0]!;
+    for (const t of list) {
+      if (t.ms < before.ms || (t.ms === before.ms && t.rest < before.rest)) {
+        if (isToldLater(t.entry)) continue;
         [t.ms, t.rest] = [before.ms, before.rest];
+      }
+      before = t;
     }
   }
 }

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Entry } from '../model/entry';
 import type { Link, Policy } from '../model/job';
+import { madeId } from '../../../tests/support/made-id';
 import { continues, placeAfter } from './place';
 import { foldLink, type LinkStatus } from './state';
 
@@ -19,7 +20,6 @@ const terms = {
   policy: { scheme: 'T568B', evidence: 'wiremap', units: 'mm', untwist: 'standard' } as Policy,
   parts: [],
 };
-const id = (n: number) => `00000000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 const seat = { kind: 'seated', data: { connector: 'patch-panel', scheme: 'T568B' } };
 const KINDS = [
   { ...seat, end: 'head' },
@@ -33,10 +33,12 @@ const KINDS = [
   { kind: 'read-back', end: 'head', data: { right: true } },
 ];
 const MINUTES = 60_000;
-const entry = (n: number, atMs: number, more: object = {}) =>
-  ({ id: id(n), job: 'j', link: 'L', at: new Date(Date.UTC(2026, 4, 4, 9) + atMs).toISOString(), by: 'ines', ...KINDS[0], ...more }) as Entry; // prettier-ignore
+const NINE = Date.UTC(2026, 4, 4, 9);
+/** What was done at a time, and written down at that time or later. */
+const entry = (n: number, atMs: number, more: object = {}, laterMs = 0) =>
+  ({ id: madeId(n, NINE + atMs + laterMs), job: 'j', link: 'L', at: new Date(NINE + atMs).toISOString(), by: 'ines', ...KINDS[0], ...more }) as Entry; // prettier-ignore
 
-/** A log as it arrives: two devices, one with a clock that jumps, entries out of order, some taken back. */
+/** A log as it arrives: two devices, one with a clock that jumps, entries out of order, some told later, some taken back. */
 const arrivals = fc
   .array(
     fc.record({
@@ -47,23 +49,29 @@ const arrivals = fc
       takesBack: fc.option(fc.nat({ max: 11 }), { nil: undefined, freq: 8 }),
       by: fc.constantFrom('ines', 'bo'),
       sorted: fc.integer({ min: 0, max: 3 }),
+      laterMs: fc.constantFrom(0, 0, 30 * MINUTES),
     }),
     { minLength: 2, maxLength: 12 },
   )
   .map((made) => {
     const written = new Map<string, number>();
-    return made.map(({ kind, minute, device, clockErrorMs, takesBack, by, sorted }, n) => {
+    const ids: string[] = [];
+    return made.map(({ kind, minute, device, clockErrorMs, takesBack, by, sorted, laterMs }, n) => {
       const number = device === undefined ? undefined : (written.get(device) ?? 0) + 1;
       if (device !== undefined) written.set(device, number!);
-      return entry(n, (sorted ? n * 3 : minute) * MINUTES, {
+      const atMs = (sorted ? n * 3 : minute) * MINUTES;
+      const more = {
         ...KINDS[kind],
         by,
         ...(device === undefined ? {} : { device, written: number }),
         ...(clockErrorMs === undefined ? {} : { clockErrorMs }),
         ...(takesBack !== undefined && takesBack < n
-          ? { kind: 'void', data: { entry: id(takesBack), reason: 'x' } }
+          ? { kind: 'void', data: { entry: ids[takesBack], reason: 'x' } }
           : {}),
-      });
+      };
+      const e = entry(n, atMs, more, laterMs);
+      ids.push(e.id);
+      return e;
     });
   });
 
@@ -95,7 +103,7 @@ describe('going on from a kept state', () => {
     expect(continues(place, [entry(2, 2 * MINUTES)])).toBe(true);
     expect(continues(place, [entry(2, MINUTES)])).toBe(false);
     expect(continues(place, [entry(2, 2 * MINUTES), entry(3, 0)])).toBe(false);
-    expect(continues(place, [entry(2, 2 * MINUTES, { kind: 'void', data: { entry: id(1), reason: 'x' } })])).toBe(false); // prettier-ignore
+    expect(continues(place, [entry(2, 2 * MINUTES, { kind: 'void', data: { entry: madeId(1, NINE + MINUTES), reason: 'x' } })])).toBe(false); // prettier-ignore
   });
   it('does not go on with what its device wrote before something that is there', () => {
     const place = placeAfter(null, [entry(1, MINUTES, { device: 'd', written: 5 })]);

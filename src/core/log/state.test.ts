@@ -2,6 +2,7 @@ import { ofLink } from '../model/of-link';
 import { jobFileProblems } from '../plan/invariants';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { madeId } from '../../../tests/support/made-id';
 import demo from '../../../demo/skerry-point.json';
 import type { Entry, EntryOf } from '../model/entry';
 import { jobFileSchema, type Link, type Policy } from '../model/job';
@@ -78,6 +79,28 @@ describe('the state of a link, from its log', () => {
     expect(foldLink(link, terms, log).head.attempt).toBe(2);
     expect(foldLink(link, terms, log).lastReading!.current).toBe(false);
     expect(states([...log, read('12345678')])).toBe('proven proven');
+  });
+  it('is not proven by a reading of the morning that is brought in the evening, after a redo at noon', () => {
+    const at = (hour: number) => new Date(Date.UTC(2026, 10, 4, hour)).toISOString();
+    /** What one device writes down at an hour, done then or at an hour before. */
+    const wrote = <E extends Entry>(e: E, written: number, hour: number, done = hour): E => ({
+      ...e,
+      id: madeId(written, Date.parse(at(hour))),
+      at: at(done),
+      device: 'd1',
+      written,
+    });
+    const brought = { by: 'ines', at: at(17), file: 'morning.csv' };
+    const good = read('12345678');
+    const log: Entry[] = [
+      wrote(seat('head'), 1, 8),
+      wrote(seat('tail'), 2, 8),
+      wrote(entry('redone', { action: 'redo' }, 'head'), 3, 12),
+    ];
+    const byFile = wrote({ ...good, data: { ...good.data, brought } }, 4, 17, 10);
+    const typedIn = wrote(good, 4, 17, 10);
+    for (const told of [byFile, typedIn]) expect(states([...log, told])).toBe('stale stale');
+    expect(states([...log, wrote(good, 4, 17)])).toBe('proven proven');
   });
   it('counts punches by slot until the connector is new', () => {
     const punch = () => entry('redone', { action: 'repunch', contacts: ['4'] }, 'head');
