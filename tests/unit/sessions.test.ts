@@ -335,6 +335,40 @@ describe('no false pass', () => {
     hear('K3-02');
     expect([session.pad.full, session.forAnother]).toEqual([true, null]);
   });
+  it('that was begun before the link was worked on passes nothing, on this sitting or the next; a fail keeps its time', async () => {
+    const session = at({ now: -9999 });
+    session.use('wiremap');
+    session.resume();
+    session.pad.fill(WALK.map((c) => [...c]));
+    // As the screen does after each change.
+    session.save();
+    expect([session.judgement?.verdict, session.problem]).toEqual(['pass', '']);
+    job.log.write('K3-01', 'redone', { action: 'redo' }, 'tail');
+    const says =
+      'Something was logged of K3-01 since this reading was begun: it passes nothing. Read the link again.';
+    expect(session.problem).toBe(says);
+    const readings = () => job.log.history({ link: 'K3-01', kind: 'reading' })!.map((r) => r.entry);
+    const before = readings().length;
+    await session.log();
+    expect(readings()).toHaveLength(before);
+    const next = at({ now: -9999 });
+    next.resume();
+    expect([next.pad.full, next.problem]).toEqual([true, says]);
+    next.readAgain();
+    next.pad.fill(WALK.map((c) => [...c]));
+    next.save();
+    expect(next.problem).toBe('');
+    next.readAgain();
+    next.pad.fill(WALK.map((c, i) => (i === 3 ? [] : [...c])));
+    next.save();
+    const { begun } = next as unknown as { begun: { at: string } };
+    job.log.write('K3-01', 'redone', { action: 'redo' }, 'head');
+    expect([next.judgement?.verdict, next.problem]).toEqual(['fail', '']);
+    (next.guard as unknown as { shownAt: number }).shownAt = -99_999;
+    await next.log();
+    expect(readings().map((e) => e.at)).toContain(begun.at);
+    expect(readings()).toHaveLength(before + 1);
+  });
   it('through leads that failed against each other is made: it stays provisional', async () => {
     const [a, b] = job.plan.parts.filter((p) => p.kind === 'test lead');
     job.log.writeForJob('leads-proved', { leads: [a!.id, b!.id], walk: '1 2 3 - 5 6 7 8', ok: false });

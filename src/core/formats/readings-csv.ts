@@ -8,6 +8,7 @@ import { formerBearer, type FormerName } from '../plan/former-names';
 import { linkNamed } from '../plan/link-named';
 import { judgeMeasured, type Judged } from '../log/judge-measured';
 import { CONTACT_PAIRS } from '../wiring/conductors';
+import { takenIn } from './taken';
 
 /** Columns of a readings file, in any order; the first two of them must be there. */
 export const READING_COLUMNS = [
@@ -37,6 +38,8 @@ export interface ReadReading {
   measured: Measured;
   electrical?: Judged['electrical'];
   takenAt?: string;
+  /** Only the day is known: a pass counts from its beginning, a fail to its end, so that neither counts for more than it is. */
+  dayOnly?: true;
   by?: string;
   tester?: string;
   verdict: 'pass' | 'provisional' | 'fail';
@@ -69,6 +72,8 @@ export interface ReadingsFor {
   parts: readonly Part[];
   /** Links that were chosen by hand for names the job does not have, or that were another link's, by the name in small letters. */
   matched?: Readonly<Record<string, string>>;
+  /** Times have to say their zone: they come from a program that may be anywhere. */
+  zoned?: true;
   /** Names that links of the job gave up. */
   former?: readonly FormerName[];
 }
@@ -178,18 +183,6 @@ function withDoubles(file: ReadingsFile): ReadingsFile {
 /** A number as spreadsheets of either half of the world write it. */
 const numberIn = (text: string): number => Number(text.replace(',', '.'));
 
-/** An instant as files write it: ISO 8601, or day first with dots. Null where it cannot be told which is the day. */
-function instantIn(text: string): string | null {
-  const local = /^(\d{1,2})\.(\d{1,2})\.(\d{4})(?:[ ,T]+(\d{1,2}):(\d{2})(?::(\d{2}))?)?$/.exec(text);
-  const date = local
-    ? new Date(Number(local[3]), Number(local[2]) - 1, Number(local[1]), Number(local[4] ?? 12), Number(local[5] ?? 0), Number(local[6] ?? 0)) // prettier-ignore
-    : /^\d{4}-\d{2}-\d{2}/.test(text)
-      ? new Date(text.replace(' ', 'T'))
-      : null;
-  if (!date || Number.isNaN(date.getTime())) return null;
-  return local && date.getMonth() !== Number(local[2]) - 1 ? null : date.toISOString();
-}
-
 function readRow(
   cellOrNone: (name: string) => string | null,
   line: number,
@@ -200,8 +193,8 @@ function readRow(
 ): ReadReading | null {
   const cell = (name: string) => cellOrNone(name) ?? '';
   const takenText = cell('taken_at');
-  const takenAt = takenText === '' ? undefined : instantIn(takenText);
-  const of = meant(cell('link'), takenAt ?? undefined);
+  const taken = takenText === '' ? undefined : takenIn(takenText);
+  const of = meant(cell('link'), taken?.from);
   if ('doubt' in of) {
     if (cell('link')) unknown(cell('link'));
     bad('link', of.doubt);
@@ -227,11 +220,13 @@ function readRow(
       'length_m',
       `A length of ${metres.slice(0, 20)} m cannot be: write metres between 0 and ${MOST_CABLE_METRES}.`,
     );
-  if (takenAt === null)
+  if (taken === null)
     bad(
       'taken_at',
       `"${takenText.slice(0, 30)}" is not a time that can be read: write it like 2026-05-04T09:12:00Z, or 4.5.2026 09:12.`,
     );
+  else if (taken && !taken.zone && job.zoned)
+    bad('taken_at', `"${takenText.slice(0, 30)}" does not say in which zone: write it like 2026-05-04T09:12:00Z.`); // prettier-ignore
   const by = cell('by');
   const called = (p: { id: string; name: string }) =>
     p.id === by || p.name.toLowerCase() === by.toLowerCase();
@@ -256,7 +251,7 @@ function readRow(
     ...(configuration ? { configuration } : {}),
     ...(result ? { result } : {}),
   };
-  const judged = judgeMeasured({ reading: measured }, link, job, takenAt ?? new Date(0).toISOString());
+  const judged = judgeMeasured({ reading: measured }, link, job, taken?.from ?? new Date(0).toISOString());
   if (!judged.ok) {
     bad('walk', judged.message);
     return null;
@@ -265,7 +260,8 @@ function readRow(
     line,
     link,
     measured,
-    ...(takenAt ? { takenAt } : {}),
+    ...(taken ? { takenAt: judged.judgement.verdict === 'fail' ? taken.to : taken.from } : {}),
+    ...(taken && taken.from !== taken.to ? { dayOnly: true as const } : {}),
     ...(person ? { by: person.id } : {}),
     ...(cell('tester') ? { tester: cell('tester').slice(0, 120) } : {}),
     verdict: judged.judgement.verdict,

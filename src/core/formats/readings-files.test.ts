@@ -65,3 +65,40 @@ describe('files of readings taken together', () => {
     expect(matched.good[0]!.link.id).toBe('K1-04');
   });
 });
+
+describe('times in a file of readings', () => {
+  const taken = (text: string, walk = '12345678', more: object = {}) => {
+    const { good, problems } = parseReadingsCsv(`link,walk,splits,evidence,taken_at\nK1-03,${walk},,wiremap,${text}`, { ...job, ...more }); // prettier-ignore
+    return good[0]?.takenAt ?? problems[0]?.message ?? 'none';
+  };
+  const here = (...of: [number, number, number, number?, number?, number?, number?]) => new Date(...of).toISOString(); // prettier-ignore
+
+  it.each([
+    ['2026-05-04T09:12:00Z', '2026-05-04T09:12:00.000Z'],
+    ['2026-05-04T09:12:07.5+02:00', '2026-05-04T07:12:07.500Z'],
+    ['2026-05-04 09:12 -0330', '2026-05-04T12:42:00.000Z'],
+    ['4.5.2026 9:12z', '2026-05-04T09:12:00.000Z'],
+    ['2026-05-04 09:12:30', here(2026, 4, 4, 9, 12, 30)],
+    ['2026-05-04T09:12:30.250', here(2026, 4, 4, 9, 12, 30, 250)],
+    ['4.5.2026, 09:12', here(2026, 4, 4, 9, 12)],
+  ])('reads %s', (text, instant) => expect(taken(`"${text}"`)).toBe(instant));
+  it.each(['4/5/2026', '31.2.2026', '2026-13-01', '2026-02-30T10:00:00Z', '2026-05-04T24:10', '2026-05-04T09:12+99:00', '2026-05-04 9:60', '4.5.26', '2026-05-04Z', '2026-05-04 noon'])(
+    'does not read %s',
+    (text) => expect(taken(text)).toContain('not a time that can be read'),
+  ); // prettier-ignore
+  it('without a time of day hold a pass back to the beginning of the day, and a fail to its end', () => {
+    for (const day of ['4.5.2026', '2026-05-04']) {
+      expect(taken(day)).toBe(here(2026, 4, 4));
+      expect(taken(day, '123-5678')).toBe(here(2026, 4, 4, 23, 59, 59));
+    }
+    const [row] = read(csv('K1-03,12345678,,4.5.2026', 'K1-04,12345678,,4.5.2026 09:00')).good;
+    expect(row!.dayOnly).toBe(true);
+    expect(read(csv('K1-04,12345678,,4.5.2026 09:00')).good[0]!.dayOnly).toBeUndefined();
+  });
+  it('say their zone where a program sends them', () => {
+    expect(taken('2026-05-04T09:12:00', '12345678', { zoned: true })).toBe('"2026-05-04T09:12:00" does not say in which zone: write it like 2026-05-04T09:12:00Z.'); // prettier-ignore
+    expect(taken('4.5.2026', '12345678', { zoned: true })).toContain('does not say in which zone');
+    expect(taken('2026-05-04T09:12:00+02:00', '12345678', { zoned: true })).toBe('2026-05-04T07:12:00.000Z');
+    expect(taken('', '12345678', { zoned: true })).toBe('none');
+  });
+});

@@ -1,4 +1,5 @@
 import { goto } from '$app/navigation';
+import { begunAt, type Begun } from '$core/log/begun';
 import type { Look } from '$core/diagnose/types';
 import type { EntryOf, LogEntry } from '$core/model/entry';
 import type { Evidence } from '$core/model/evidence';
@@ -31,10 +32,12 @@ export interface ReadingDraft {
   stoodAgainst: number | null;
   /** Walk of the logged fail that this is, shown again; '' for a reading of its own. */
   shownAgain: string;
+  /** When it was begun, and how the link stood then. */
+  begun: Begun | null;
 }
 
 /** Of what shape a kept draft is: one of another shape, or of none, is not whole. Change it with `ReadingDraft`. */
-const SHAPE = 5;
+const SHAPE = 6;
 
 const keyOf = (job: string, link: string) => `gauntlet:reading:${job}:${link}`;
 
@@ -61,7 +64,7 @@ export class KeptReading {
 }
 
 /** A reading that was logged, as a draft again: what taking it back brings back. */
-export function draftOf(data: EntryOf<'reading'>['data']): ReadingDraft {
+export function draftOf(data: EntryOf<'reading'>['data'], begun: Begun): ReadingDraft {
   const { reading } = data;
   return {
     answers: answersIn(reading.walk),
@@ -83,12 +86,14 @@ export function draftOf(data: EntryOf<'reading'>['data']): ReadingDraft {
     confirmed: data.confirmed?.includes('length') ? ['length'] : [],
     stoodAgainst: data.confirmedAgainst ?? null,
     shownAgain: '',
+    begun,
   };
 }
 
 /** Brings a reading that was taken back on screen again as it was entered, and goes there. */
 export async function bringBack(job: OpenJob, entry: LogEntry): Promise<void> {
   if (entry.kind !== 'reading') return;
-  new KeptReading(job.plan.id, entry.link).keep(draftOf(entry.data));
+  const begun = begunAt(job.statusOf(entry.link), entry.at);
+  new KeptReading(job.plan.id, entry.link).keep(draftOf(entry.data, begun));
   await goto(job.at('prove', entry.link), { noScroll: true });
 }

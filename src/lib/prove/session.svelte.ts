@@ -3,6 +3,8 @@ import { endName } from '$core/model/end-name';
 import { goto } from '$app/navigation';
 import { leaving } from '$lib/controls/keys';
 import { LEAST_LINK_METRES } from '$core/electrical/limits';
+import { begunAt, overtaken, type Begun } from '$core/log/begun';
+import { compareInstants } from '$core/log/effective';
 import { judgeForLink } from '$core/log/judge-for-link';
 import { specOf } from '$core/log/link-spec';
 import { readMeasured } from '$core/log/measured';
@@ -136,6 +138,7 @@ export class ProveSession {
     this.confirmed = d.confirmed;
     this.stoodAgainst = d.stoodAgainst;
     this.shownAgain = d.shownAgain;
+    this.begun = d.begun;
   }
   /** The reading as it is entered so far. */
   private readonly draft = $derived.by((): ReadingDraft => ({
@@ -158,6 +161,7 @@ export class ProveSession {
     confirmed: [...this.confirmed],
     stoodAgainst: this.stoodAgainst,
     shownAgain: this.shownAgain,
+    begun: this.begun,
   }));
   /** Nothing has been entered that a reload could lose. */
   readonly untouched = $derived.by(
@@ -174,11 +178,24 @@ export class ProveSession {
   readonly knows = $derived.by(() => this.looked.length > 0 || this.checked || this.swapped.length > 0);
   /** Keeps the reading on this device as it stands; call it whenever something of it changed. */
   save(): void {
+    if (this.untouched) this.begun = null;
+    else this.begun ??= begunAt(this.job.statusOf(this.link.id), new Date().toISOString());
     const draft = $state.snapshot(this.draft) as ReadingDraft;
     if (this.untouched && !this.knows) this.kept.drop();
     else this.kept.keep(draft);
   }
 
+  /** When the first of this reading was entered: it is of the link as it was then. */
+  private begun = $state.raw<Begun | null>(null);
+  private readonly overtaken = $derived.by(
+    () => this.begun !== null && overtaken(this.begun, this.job.statusOf(this.link.id)),
+  );
+  /** When it was taken: when it was begun, or when its leads were proven where somebody did that for its sake. */
+  private get takenAt(): string {
+    const { provenAt } = this.leads.status;
+    if (!this.begun) return new Date().toISOString();
+    return provenAt !== undefined && compareInstants(provenAt, this.begun.at) > 0 ? provenAt : this.begun.at;
+  }
   /** The walk of a logged fail that is on screen again: it is not logged once more. */
   private shownAgain = $state('');
   /** Brings the last reading on screen again where it failed, to go on from it. A pass is only ever read anew. */
@@ -265,9 +282,11 @@ export class ProveSession {
         ? this.read.message
         : this.shownAgain && this.judgement && this.judgement.verdict !== 'fail'
           ? 'This is an old reading, changed by hand: it passes nothing. Read the link again.'
-          : this.judging && !this.judging.ok
-            ? this.judging.message
-            : this.contradiction,
+          : this.overtaken && this.judgement && this.judgement.verdict !== 'fail'
+            ? `Something was logged of ${this.link.label} since this reading was begun: it passes nothing. Read the link again.`
+            : this.judging && !this.judging.ok
+              ? this.judging.message
+              : this.contradiction,
   );
   private readonly judged = $derived.by(() => ({
     ...this.leads.stamp,
@@ -289,7 +308,7 @@ export class ProveSession {
   private readonly judging = $derived.by(() =>
     this.read?.ok && this.measured && typeof this.lengthRead !== 'string'
       ? judgeForLink(this.job.statusOf(this.link.id), this.link, this.job.plan, {
-          at: new Date().toISOString(),
+          at: this.takenAt,
           by: this.job.here.me,
           data: {
             reading: this.measured,
@@ -441,7 +460,7 @@ export class ProveSession {
   private hear(event: LineEvent): void {
     if (event.kind === 'problem')
       this.testerSays = event.line ? `Line ${event.line}: ${event.message}` : event.message;
-    else if (event.kind === 'begin') this.begun = true;
+    else if (event.kind === 'begin') this.testerBegan = true;
     else if (event.kind === 'hello') {
       this.evidence = event.hello.evidence;
       this.lampSteps = [];
@@ -450,8 +469,8 @@ export class ProveSession {
     else if (event.kind === 'reading') this.takeReading(event);
   }
 
-  /** A reading began while this link was on screen. */
-  private begun = false;
+  /** The tester began a reading while this link was on screen. */
+  private testerBegan = false;
   private takeReading({ measured, remote, link, leads }: Extract<LineEvent, { kind: 'reading' }>): void {
     this.testerSays = '';
     const meant = link === undefined ? this.link : linkNamed(this.job.plan.links)(link);
@@ -460,11 +479,11 @@ export class ProveSession {
       return;
     }
     // It names no link, and the tester was on another one when it began.
-    if (link === undefined && !this.begun) {
+    if (link === undefined && !this.testerBegan) {
       this.testerSays = `A reading came in that began before ${this.link.label} was on screen: it was not taken. Read the link again.`;
       return;
     }
-    this.begun = false;
+    this.testerBegan = false;
     // Lamps are read by eye: the walker shows them, the technician answers.
     if (this.lampSteps.length > 0) return;
     const { nvp } = this;
@@ -572,6 +591,7 @@ export class ProveSession {
   /** Reads again, going on from what is known. */
   private readOn(): void {
     this.turn++;
+    this.begun = null;
     this.shownAgain = '';
     this.pad.size = this.job.tester.contactsOf(this.link.shielded);
     this.pad.clear();
@@ -679,7 +699,7 @@ export class ProveSession {
     const word = { pass: 'pass', provisional: 'provisional pass', fail: 'fail' }[judgement.verdict];
     // A fail was given when it was read.
     if (judgement.verdict !== 'fail') signals.give(this.link.label, judgement.verdict);
-    this.job.log.write(this.link.id, 'reading', data, undefined, `${this.link.label}: ${word} logged.`);
+    this.job.log.write(this.link.id, 'reading', data, undefined, `${this.link.label}: ${word} logged.`, { at: this.takenAt }); // prettier-ignore
     this.job.log.watchForPattern();
   }
 

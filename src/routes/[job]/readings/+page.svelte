@@ -89,6 +89,7 @@
       data: { reading: r.measured },
     });
     if (r.verdict === 'pass' && so.ok && so.judgement.verdict !== 'pass') return so.judgement.reason;
+    if (r.dayOnly) return `no time of day: it counts from the ${r.verdict === 'fail' ? 'end' : 'beginning'} of that day`; // prettier-ignore
     return at ? '' : 'no time: it counts as taken now';
   }
   /** The same walk of the same link at the same time is the same reading. */
