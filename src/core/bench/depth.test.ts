@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import type { LinkStatus, TerminationState } from '../log/state';
-import { firstEnds, FIRST_ENDS } from '../log/first-ends';
 import { formerPhoto } from '../log/former-photo';
 import type { Link, Person } from '../model/job';
 import { GUIDES } from './families';
@@ -57,20 +56,6 @@ describe('how much is shown', () => {
   it('keeps the read-back and the look at every depth that has gates', () => {
     for (const depth of DEPTHS)
       expect(fullGates(briefAt(depth))).toEqual(expect.arrayContaining(['read-back', 'look', 'log']));
-  });
-});
-
-describe('what a lead looks at of a trainee', () => {
-  const crew: Person[] = [
-    { id: 'mika', name: 'Mika', role: 'trainee' },
-    { id: 'bo', name: 'Bo', role: 'technician' },
-  ];
-  it('is the first few of each kind that are not proven', () => {
-    const { links, statusOf } = many(6, (i) => end(i === 1 ? 'proven' : 'seated', { at: `2026-11-02T08:0${i}:00Z`, ...(i === 5 ? { connector: 'toolless-jack' } : {}) })); // prettier-ignore
-    const first = firstEnds(crew, links, statusOf);
-    expect(first.map((f) => f.link.id)).toEqual(['L0', 'L2', 'L5']);
-    expect(FIRST_ENDS).toBe(3);
-    expect(firstEnds([crew[1]!], links, statusOf)).toEqual([]);
   });
 });
 

@@ -1,5 +1,6 @@
 import type { Link, Person } from '../model/job';
 import { ENDS, type End } from '../wiring/conductors';
+import { compareInstants } from './effective';
 import type { LinkStatus } from './state';
 
 /** So many of the first ends of each kind that a trainee makes are looked at by the lead. Our judgement. */
@@ -32,7 +33,7 @@ export function firstEnds(
   }
   return [...made.values()].flatMap((ends) =>
     ends
-      .sort((a, b) => (a.at < b.at ? -1 : 1))
+      .sort((a, b) => compareInstants(a.at, b.at))
       .slice(0, FIRST_ENDS)
       .filter((e) => statusOf(e.link.id)[e.end].state !== 'proven'),
   );

@@ -4,7 +4,7 @@ import type { Entry, EntryOf } from '../model/entry';
 import { jobFileSchema, type Link, type Policy } from '../model/job';
 import type { FromOneEnd } from '../model/one-end';
 import { judgeMeasured } from './judge-measured';
-import { judgeOneEnd } from './one-end';
+import { judgeOneEnd, withLengthOf } from './one-end';
 import { foldLink } from './state';
 
 const file = jobFileSchema.parse(demo);
@@ -66,6 +66,52 @@ describe('a link from one end, with no remote', () => {
     expect(judgeOneEnd(from({ metres: alike(140) }), { ...link, lengthMetres: undefined }).grade).toBe(
       'fail',
     );
+  });
+  it('takes a fault for an end’s up to 2.5 m from it, both ends of that with it', () => {
+    const joined = (m: number) => judgeOneEnd(from({ joins: [['4', '5']], metres: { ...alike(30), '45': m } }), link).ends; // prettier-ignore
+    expect([joined(2.5), joined(2.6), joined(27.4), joined(27.5)]).toEqual([['head'], ['head', 'tail'], ['head', 'tail'], ['tail']]); // prettier-ignore
+    // Nothing planned and nothing else measured: the fault itself is as far as anything goes.
+    const bare = judgeOneEnd(from({ joins: [['4', '5']], metres: { '45': 12 } }), { ...link, lengthMetres: undefined }); // prettier-ignore
+    expect(bare.ends).toEqual(['tail']);
+    // The distance of the pair that is known, where the other has none.
+    const one = judgeOneEnd(from({ joins: [['3', '4']], metres: { '12': 30, '45': 1 } }), link);
+    expect([one.ends, one.reason]).toEqual([['head'], 'contacts 3 and 4 joined, 1 m from the head, seen from the head alone']); // prettier-ignore
+    expect(judgeOneEnd(from({ joins: [['4', '5'], ['1', '2']] }), link).reason).toBe('contacts 4 and 5 and 1 and 2 joined, seen from the head alone'); // prettier-ignore
+  });
+  it('says nothing of a length where none was measured, and tells several pairs together', () => {
+    expect(judgeOneEnd(from({}), link)).toEqual({ grade: 'good', reason: 'nothing joined, seen from the head alone', ends: [] }); // prettier-ignore
+    const two = judgeOneEnd(from({ metres: { '12': 30, '36': 12, '45': 12, '78': 30 } }), link);
+    expect(two.reason).toBe('pairs 3-6 and 4-5 end 12 m from the head, the others at 30 m');
+  });
+  it('holds a pair that ends 4 % or 1.2 m earlier, the greater of them, for broken', () => {
+    const grade = (whole: number, m: number) => judgeOneEnd(from({ metres: { ...alike(whole), '36': m } }), { ...link, lengthMetres: whole }).grade; // prettier-ignore
+    expect([grade(10, 8.8), grade(10, 8.7)]).toEqual(['good', 'fail']);
+    expect([grade(80, 76.9), grade(80, 76.7)]).toEqual(['good', 'fail']);
+  });
+  it('is as long as the middle of its pairs, half a metre at least', () => {
+    const length = (...m: [number, number, number, number]) => judgeOneEnd(from({ metres: { '12': m[0], '36': m[1], '45': m[2], '78': m[3] } }), link); // prettier-ignore
+    expect(length(30.4, 29.8, 30, 30.2)).toEqual({ grade: 'good', reason: 'nothing joined and 30.2 m long, seen from the head alone', lengthMetres: 30.2, ends: [] }); // prettier-ignore
+    const short = { ...link, lengthMetres: undefined };
+    expect(judgeOneEnd(from({ metres: alike(0.5) }), short).grade).toBe('good');
+    expect(judgeOneEnd(from({ metres: alike(0.4) }), short)).toEqual({ grade: 'doubt', reason: '0.4 m is no more than a lead: is it plugged in at the head, and the connector made?', ends: [] }); // prettier-ignore
+    expect(judgeOneEnd(from({ metres: alike(140) }), short)).toMatchObject({ lengthMetres: 140, ends: ['head', 'tail'] }); // prettier-ignore
+  });
+  it('lends its length to a wire map that has none, and to nothing else', () => {
+    const seen = { grade: 'good' as const, reason: '', lengthMetres: 30, ends: [], entry: 'e', from: 'head' as const, at: '', by: '' }; // prettier-ignore
+    const map = { evidence: 'wiremap' as const, walk: '12345678' };
+    expect(withLengthOf(map, seen)).toEqual({ ...map, evidence: 'wiremap-length', lengthMetres: 30 });
+    const lamps = { evidence: 'continuity' as const, walk: '12345678' };
+    expect(withLengthOf(lamps, seen)).toEqual({ ...lamps, lengthMetres: 30 });
+    const long = { ...map, lengthMetres: 31 };
+    const { lengthMetres: _, ...none } = seen;
+    for (const [measured, oneEnd] of [
+      [long, seen],
+      [map, { ...seen, grade: 'doubt' as const }],
+      [map, none],
+      [map, undefined],
+    ] as const)
+      // prettier-ignore
+      expect(withLengthOf(measured, oneEnd)).toBe(measured);
   });
   it('proves nothing by itself, and its length completes a wiremap before or after it', () => {
     const seen = () => entry('one-end', from({ metres: alike(30) }));

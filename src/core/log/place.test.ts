@@ -111,4 +111,28 @@ describe('going on from a kept state', () => {
     expect(continues(place, [entry(2, 2 * MINUTES, { device: 'd', written: 6 })])).toBe(true);
     expect(continues(place, [entry(2, 2 * MINUTES, { device: 'e', written: 1 })])).toBe(true);
   });
+  it('keeps what was taken back before it came, and no more once it is there', () => {
+    const gone = (of: number, n: number) => entry(n, n * MINUTES, { kind: 'void', data: { entry: madeId(of, NINE), reason: 'x' } }); // prettier-ignore
+    const place = placeAfter(null, [gone(8, 2), gone(7, 1)]);
+    expect(place).toEqual({
+      ms: NINE + 2 * MINUTES,
+      written: {},
+      awaited: [madeId(7, NINE), madeId(8, NINE)],
+    });
+    const late = { ...entry(7, 9 * MINUTES), id: madeId(7, NINE) };
+    expect(continues(place, [late])).toBe(false);
+    expect(placeAfter(place, [late]).awaited).toEqual([madeId(8, NINE)]);
+    expect(placeAfter(place, [entry(3, 0)])).toMatchObject({
+      ms: NINE + 2 * MINUTES,
+      awaited: place.awaited,
+    });
+  });
+  it('counts what each device wrote, where it says both who it is and its number', () => {
+    const of = (more: object) => entry(1, MINUTES, more);
+    const place = placeAfter(null, [of({ device: 'd', written: 5 }), of({ device: 'd', written: 3 }), of({ device: 'e' }), of({ written: 9 })]); // prettier-ignore
+    expect(place.written).toEqual({ d: 5 });
+    expect(placeAfter(place, [of({ device: 'd', written: 7 }), of({ device: 'e', written: 2 })]).written).toEqual({ d: 7, e: 2 }); // prettier-ignore
+    const next = (more: object) => continues(place, [entry(2, 2 * MINUTES, more)]);
+    expect([next({}), next({ device: 'd' }), next({ written: 1 }), next({ device: 'd', written: 5 })]).toEqual([true, true, true, false]); // prettier-ignore
+  });
 });
