@@ -37,15 +37,16 @@ describe('the order of a log', () => {
     expect(ids(inOrder([b, a]))).toEqual([2, 1]);
   });
   it('corrects a clock that was seen to be wrong, and leaves small errors alone', () => {
-    const ahead = entry(1, { at: '2026-05-04T09:30:00Z', clockErrorMs: 20 * 60_000 });
-    const slightly = entry(2, { at: '2026-05-04T09:30:00Z', clockErrorMs: 60_000 });
+    const at = '2026-05-04T09:30:00Z';
+    const wrote = (n: number, clockErrorMs: number) => entry(n, { id: madeId(n, Date.parse(at)), at, clockErrorMs }); // prettier-ignore
+    const [ahead, slightly] = [wrote(1, 20 * 60_000), wrote(2, 60_000)];
     const between = entry(3, { at: '2026-05-04T09:20:00Z' });
     expect(ids(inOrder([ahead, between]))).toEqual([1, 3]);
     expect(ids(inOrder([slightly, between]))).toEqual([3, 2]);
   });
   it('takes an error of two minutes for what the way takes, and one of more for the clock’s', () => {
-    const by = (clockErrorMs: number, more: object = {}) => happenedAt(entry(1, { at: '2026-05-04T09:30:00Z', clockErrorMs, ...more })); // prettier-ignore
     const said = Date.parse('2026-05-04T09:30:00Z');
+    const by = (clockErrorMs: number) => happenedAt(entry(1, { id: madeId(1, said), at: '2026-05-04T09:30:00Z', clockErrorMs })); // prettier-ignore
     expect([0, 119_999, CLOCK_TOLERANCE_MS, -CLOCK_TOLERANCE_MS].map((e) => by(e))).toEqual([said, said, said, said]); // prettier-ignore
     expect(by(CLOCK_TOLERANCE_MS + 1)).toBe(said - CLOCK_TOLERANCE_MS - 1);
     expect(by(-CLOCK_TOLERANCE_MS - 1)).toBe(said + CLOCK_TOLERANCE_MS + 1);
@@ -105,11 +106,17 @@ describe('the order of a log', () => {
     expect(ids(inOrder([wrote(1, 30, 1), wrote(2, 10, 2, brought)]))).toEqual([2, 1]);
     expect(ids(inOrder([wrote(1, 30, 1), wrote(2, 10, 2, { ...brought, data: { reading: { walk: '1' } } })]))).toEqual([1, 2]); // prettier-ignore
   });
-  it('does not correct the time of a reading that was brought by the clock of the device that brought it', () => {
+  it('does not correct a time that a file or a person said by the clock of the device that wrote it down', () => {
     const off = { at: '2026-05-04T09:30:00Z', clockErrorMs: 20 * 60_000 };
-    const data = { reading: { walk: '1' }, brought: { by: 'x', at: off.at, file: 'f' } };
-    expect(happenedAt(entry(1, { ...off, kind: 'reading', data }))).toBe(Date.parse(off.at));
-    expect(happenedAt(entry(1, { ...off, kind: 'reading', data: { reading: { walk: '1' } } }))).toBe(Date.parse('2026-05-04T09:10:00Z')); // prettier-ignore
+    const [said, corrected] = [Date.parse(off.at), Date.parse('2026-05-04T09:10:00Z')];
+    const [then, later] = [{ id: madeId(1, said) }, { id: madeId(1, said + 3_600_000) }];
+    const reading = { ...off, kind: 'reading', data: { reading: { walk: '1' } } };
+    const brought = { ...reading.data, brought: { by: 'x', at: off.at, file: 'f' } };
+    expect(happenedAt(entry(1, { ...reading, ...then, data: brought }))).toBe(said);
+    expect(happenedAt(entry(1, { ...off, ...later }))).toBe(said);
+    expect(happenedAt(entry(1, { ...off, ...then }))).toBe(corrected);
+    // A reading that lay half entered has its time from the device, whenever it was logged.
+    expect(happenedAt(entry(1, { ...reading, ...later }))).toBe(corrected);
   });
 });
 

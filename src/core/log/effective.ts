@@ -19,21 +19,24 @@ export const CLOCK_TOLERANCE_MS = 2 * 60_000;
 const idMadeAt = (id: string): number | undefined =>
   id[14] === '7' ? Number.parseInt(id.slice(0, 8) + id.slice(9, 13), 16) : undefined;
 
-/** Its time was said by a file or a person, and not by a clock of the device that wrote it down. */
-const isBrought = (e: LogEntry): boolean => e.kind === 'reading' && e.data.brought !== undefined;
-
 /** Whether an entry was written down at another time than it happened: a reading of a file, a work sheet that is typed in. */
 export function isToldLater(e: LogEntry): boolean {
+  if (e.kind === 'reading' && e.data.brought) return true;
   const made = idMadeAt(e.id);
-  return isBrought(e) || (made !== undefined && Math.abs(made - Date.parse(e.at)) > CLOCK_TOLERANCE_MS);
+  return made !== undefined && Math.abs(made - Date.parse(e.at)) > CLOCK_TOLERANCE_MS;
 }
+
+/** Its time was said by a file or a person. That of a reading that lay half entered is still of its device's clock. */
+const isOfNoClock = (e: LogEntry): boolean =>
+  e.kind === 'reading' ? e.data.brought !== undefined : isToldLater(e);
 
 /**
  * When an entry happened, as far as can be known: as its device's clock said, less the error that clock was seen to
  * have, and never after the server had it.
  */
 export function happenedAt(e: LogEntry): number {
-  const off = e.clockErrorMs !== undefined && Math.abs(e.clockErrorMs) > CLOCK_TOLERANCE_MS && !isBrought(e);
+  const off =
+    e.clockErrorMs !== undefined && Math.abs(e.clockErrorMs) > CLOCK_TOLERANCE_MS && !isOfNoClock(e);
   const said = Date.parse(e.at) - (off ? e.clockErrorMs! : 0);
   if (!e.receivedAt) return said;
   const received = Date.parse(e.receivedAt);
