@@ -16,7 +16,7 @@ export function compareInstants(a: string, b: string): number {
 export const CLOCK_TOLERANCE_MS = 2 * 60_000;
 
 /** When an id was made by its device's clock, in ms: a UUID of version 7 says it in its first 48 bits (RFC 9562, from memory). Undefined of any other. */
-const idMadeAt = (id: string): number | undefined =>
+export const idMadeAt = (id: string): number | undefined =>
   id[14] === '7' ? Number.parseInt(id.slice(0, 8) + id.slice(9, 13), 16) : undefined;
 
 /** Whether an entry was written down at another time than it happened: a reading of a file, a work sheet that is typed in. */

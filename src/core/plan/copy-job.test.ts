@@ -1,6 +1,9 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { madeId } from '../../../tests/support/made-id';
 import demo from '../../../demo/skerry-point.json';
-import type { LogEntry } from '../model/entry';
+import { inOrder } from '../log/effective';
+import type { Entry, EntryOf, LogEntry } from '../model/entry';
 import { jobFileSchema, type JobFile } from '../model/job';
 import { besideJob, copyOfPlan, picturesOf } from './copy-job';
 import { jobFileProblems, planOfFile } from './invariants';
@@ -88,5 +91,42 @@ describe('a job brought in beside the one it came from', () => {
     expect(picturesOf(made).size).toBe(1);
     expect(picturesOf({ entries: [] }).size).toBe(0);
     expect(picturesOf(from())).toEqual(new Set([photo]));
+  });
+  it('has its log in the same order, whenever it was written down, by whatever clock, with whatever ids', () => {
+    const NINE = Date.UTC(2026, 4, 4, 9);
+    const made = fc.array(
+      fc.record({
+        minute: fc.nat({ max: 30 }),
+        laterMinutes: fc.constantFrom(null, 0, 0, 40),
+        device: fc.constantFrom(undefined, 'd1', 'd2'),
+        clockErrorMs: fc.constantFrom(undefined, 20 * 60_000),
+      }),
+      { minLength: 2, maxLength: 12 },
+    );
+    let toldLater = 0;
+    fc.assert(
+      fc.property(made, (list) => {
+        const entries = list.map(({ minute, laterMinutes, device, clockErrorMs }, i) => ({
+          ...base,
+          id:
+            laterMinutes === null
+              ? uuid(i).replace('-7000-', '-4000-')
+              : madeId(i, NINE + (minute + laterMinutes) * 60_000),
+          kind: 'note',
+          link: 'K1-01',
+          at: new Date(NINE + minute * 60_000).toISOString(),
+          data: { text: String(i) },
+          ...(device ? { device, written: i + 1 } : {}),
+          ...(clockErrorMs ? { clockErrorMs } : {}),
+        })) as unknown as Entry[];
+        toldLater += list.filter((x) => x.laterMinutes === 40).length;
+        const textsOf = (log: readonly LogEntry[]) =>
+          inOrder(log).map((e) => (e as EntryOf<'note'>).data.text);
+        const { file: copy } = besideJob({ ...from(), entries } as JobFile, 'beside', 'Beside');
+        expect(textsOf(copy.entries as LogEntry[])).toEqual(textsOf(entries));
+      }),
+      { numRuns: 300 },
+    );
+    expect(toldLater).toBeGreaterThan(100);
   });
 });

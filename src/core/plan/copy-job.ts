@@ -1,6 +1,7 @@
 import { v7 as uuid } from 'uuid';
 import type { JobEntry, LogEntry } from '../model/entry';
 import type { JobFile, JobPlan, Policy } from '../model/job';
+import { idMadeAt } from '../log/effective';
 
 /** What a new job takes over from another: its plan with every link, or only its terms, people, parts and legends. */
 export type CopyOf = 'plan' | 'terms';
@@ -54,6 +55,10 @@ export interface BesideJob {
   photos: Map<string, string>;
 }
 
+/** Another id for an entry that says the same of when it was written down, and stands among the others as the old one did: both tell what counts. */
+const idLike = ({ id, at }: LogEntry, seq: number): string =>
+  uuid({ msecs: idMadeAt(id) ?? Math.max(0, Date.parse(at)), seq });
+
 /**
  * A job file made fit to stand beside the job it came from: an id of its own, and entries with ids of their own that
  * take back and name each other as before. Handovers stay with the other job: what was signed for was its log.
@@ -63,7 +68,8 @@ export function besideJob(file: JobFile, id: string, name: string): BesideJob {
   const kept = file.entries.filter(
     (e) => !handovers.has(e.id) && !(e.kind === 'void' && handovers.has(e.data.entry)),
   );
-  const ids = new Map(kept.map((e) => [e.id, uuid()]));
+  const inOrder = kept.toSorted((a, b) => (a.id < b.id ? -1 : 1));
+  const ids = new Map(inOrder.map((e, i) => [e.id, idLike(e, i)]));
   const photos = new Map<string, string>();
   const renamed = (photo: string): string => {
     const id = photos.get(photo) ?? uuid();
