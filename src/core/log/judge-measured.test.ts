@@ -116,6 +116,23 @@ describe('what a tester did not see or was not fit to say', () => {
     expect(told({ ...certified, calibrationDue: '2026-11-03' }, link(), asks)).toMatchObject({ verdict: 'provisional', reason: 'Good so far: the calibration of its tester was due on 2026-11-03.' }); // prettier-ignore
     expect(told({ calibrationDue: '2026-11-03' }).verdict).toBe('pass');
   });
+  it('makes a certification good so far that was held against less than the link is made of', () => {
+    const asks = { evidence: 'certification' as const };
+    const held = (limit: string, of = link({ cable: 'Cat 6 U/UTP' }), policy: Partial<Terms['policy']> = asks, more: object = {}) =>
+      told({ reading: { ...GOOD, evidence: 'certification', lengthMetres: 40, result: { says: 'pass', limit }, ...more } }, of, policy); // prettier-ignore
+    expect(held('Cat 6 permanent link').verdict).toBe('pass');
+    expect(held('Cat 5e permanent link')).toMatchObject({ verdict: 'provisional', reason: 'Good so far: its limit is for category 5e, and the link is of category 6.' }); // prettier-ignore
+    expect(held('Cat 6 channel').verdict).toBe('provisional');
+    expect(held('Cat 6 channel', undefined, asks, { configuration: 'channel' }).verdict).toBe('pass');
+    // A cable that the job does not know the figures of is what its name says; what cannot be told is not doubted.
+    expect(held('Cat 6 permanent link', link({ cable: 'Somebody’s Cat 6A' })).verdict).toBe('provisional');
+    expect(held('Cat 5e permanent link', link({ cable: 'blue one' })).verdict).toBe('pass');
+    // The terms say better than the cable; and where less is asked, the limit is nobody's business.
+    expect(held('Cat 5e permanent link', undefined, { ...asks, certifyTo: '5e' }).verdict).toBe('pass');
+    expect(held('Cat 6 permanent link', undefined, { ...asks, certifyTo: '6A' }).verdict).toBe('provisional');
+    expect(held('Cat 5e permanent link', undefined, { evidence: 'wiremap' }).verdict).toBe('pass');
+    expect(held('Cat 5e permanent link', undefined, asks, { result: { says: 'fail', limit: 'Cat 5e permanent link' } }).verdict).toBe('fail'); // prettier-ignore
+  });
   it('refuses what contradicts itself, in a sentence', () => {
     expect(told({ reading: { ...GOOD, walk: '1 2 3' } }).verdict).toBe('refused');
     expect(told({ reading: { ...GOOD, walk: '13245678', splits: ['12'] } })).toMatchObject({ verdict: 'refused', reason: 'Contacts 1 and 2 are not answered as one pair, so they cannot be a split pair: call it a crossing.' }); // prettier-ignore

@@ -1,4 +1,5 @@
 import { judgeElectrical, judgeLength, type Finding } from '../electrical/measured';
+import { categoryIn, lesserLimit } from '../electrical/limit-named';
 import { cableNamed, nvpOfCable } from '../model/cable-named';
 import type { EntryOf } from '../model/entry';
 import type { Link, Part, Policy } from '../model/job';
@@ -28,7 +29,7 @@ export type Judged = Pick<
 >;
 /** What a job's readings are judged by: its terms, and its parts, the job's own cables among them. A plan has both. */
 export interface Terms {
-  policy: Pick<Policy, 'evidence' | 'evidenceByCable' | 'leadHours'>;
+  policy: Pick<Policy, 'evidence' | 'evidenceByCable' | 'leadHours' | 'certifyTo'>;
   parts: readonly Part[];
 }
 
@@ -86,6 +87,7 @@ export function judgeMeasured(
   judgement = byShield(judgement, link, reading.walk.length);
   judgement = byLength(judgement, data, link);
   judgement = byValues(judgement, data, link, terms.parts);
+  judgement = byLimit(judgement, data, link, terms);
   judgement = byCalibration(judgement, data, link, terms.policy, at);
   return { ok: true, judgement: byLeads(judgement, data, terms.policy, at) };
 }
@@ -126,6 +128,19 @@ function byShield(judgement: Judgement, link: Link, contacts: number): Judgement
     'provisional',
     'Good so far: the shield was not looked at.',
   );
+}
+
+/** A certification is worth what it was held against: one of a lower category, or of a channel, is good so far. */
+function byLimit(judgement: Judgement, data: Judged, link: Link, { policy, parts }: Terms): Judgement {
+  const { result, configuration } = data.reading;
+  if (!result || askedOf(link, policy) !== 'certification') return judgement;
+  const known = cableNamed(link.cable, parts)?.category;
+  const why = lesserLimit({
+    limit: result.limit,
+    category: policy.certifyTo ?? categoryIn(known ? `Cat ${known}` : link.cable),
+    configuration: configuration ?? configurationOf(link),
+  });
+  return why ? lowered(judgement, 'provisional', `Good so far: ${why}.`) : judgement;
 }
 
 /** A certification is worth what its instrument is: past the day its calibration was due it is good so far. */

@@ -2,6 +2,7 @@ import { EVIDENCE } from './evidence';
 import { z } from 'zod';
 import { CONNECTOR_FAMILIES } from '../wiring/connector';
 import type { Legend } from '../wiring/legend';
+import { CERTIFIED_TO } from '../wiring/parts';
 import { ORDERS, SCHEMES } from '../wiring/schemes';
 import { entrySchema, jobEntrySchema } from './entry';
 import { LEAST_NVP_METRES, MOST_CABLE_METRES, MOST_CORDS, MOST_PORTS, MOST_POSITIONS } from './limits';
@@ -38,6 +39,8 @@ export const policySchema = z.strictObject({
   untwist: z.enum(['standard', 'strict']),
   /** What links of a cable need, where it is not what the job asks of all. */
   evidenceByCable: z.record(z.string().min(1).max(80), z.enum(EVIDENCE)).optional(),
+  /** The category that certifications are held against, where it is not that of the cable. */
+  certifyTo: z.enum(CERTIFIED_TO).optional(),
   /** Leads must have been proven within so many hours before a reading, or it counts as provisional. */
   leadHours: z.number().min(0.5).max(1000).optional(),
   /** Slack of an end that nobody measured, in millimetres. */

@@ -45,6 +45,7 @@ const FIELD_WORDS: Record<string, string> = {
   'about.client': 'client',
   'about.address': 'address',
   'about.number': 'number',
+  certifyTo: 'certified to category',
   archived: 'put away',
   drillFirst: 'drill before less is shown',
   'working.days': 'working days',

@@ -111,10 +111,11 @@ describe('a job brought in beside the one it came from', () => {
           id:
             laterMinutes === null
               ? uuid(i).replace('-7000-', '-4000-')
-              : madeId(i, NINE + (minute + laterMinutes) * 60_000),
+              : madeId(i, NINE + (minute + laterMinutes) * 60_000 + i),
           kind: 'note',
           link: 'K1-01',
-          at: new Date(NINE + minute * 60_000).toISOString(),
+          // No two happened at the same millisecond.
+          at: new Date(NINE + minute * 60_000 + i).toISOString(),
           data: { text: String(i) },
           ...(device ? { device, written: i + 1 } : {}),
           ...(clockErrorMs ? { clockErrorMs } : {}),

@@ -4,6 +4,10 @@ import type { ConnectorFamily } from './connector';
 export const CATEGORIES = ['5e', '6', '6A', '7', '7A'] as const;
 /** A category. */
 export type Category = (typeof CATEGORIES)[number];
+/** Categories that a link of eight-contact connectors is certified to, lowest first: what a cable has beyond 6A they do not carry. Common practice, no source. */
+export const CERTIFIED_TO = ['5e', '6', '6A'] as const satisfies readonly Category[];
+/** A category that a link is certified to. */
+export type CertifiedTo = (typeof CERTIFIED_TO)[number];
 /** Shield of a cable: round all pairs before the stroke, round each pair behind it. */
 export const SHIELDS = ['U/UTP', 'F/UTP', 'U/FTP', 'S/FTP'] as const;
 /** Shield of a cable. */

@@ -324,6 +324,10 @@
         >Read again <kbd class="hidden key lg:inline">r</kbd></button
       >
       {#if mended && !status.foundSinceFail}<WhatWasFound {link} />{/if}
+    {:else if session.spent}
+      <button class="act min-h-20 act-now text-lg" data-main-action onclick={() => session.readAgain()}
+        >Read again <kbd class="hidden key lg:inline">r</kbd></button
+      >
     {:else}
       <button
         class="act min-h-20 act-now text-lg"

@@ -275,18 +275,21 @@ export class ProveSession {
     };
   });
   private readonly read = $derived.by(() => this.measured && readMeasured(this.measured, this.link.shielded));
+  /** Why what stands here passes nothing, and only another reading does; '' where it may. */
+  readonly spent = $derived.by(() => {
+    if (!this.judgement || this.judgement.verdict === 'fail') return '';
+    if (this.shownAgain)
+      return 'This is an old reading, changed by hand: it passes nothing. Read the link again.';
+    return this.overtaken
+      ? `Something was logged of ${this.link.label} since this reading was begun: it passes nothing. Read the link again.`
+      : '';
+  });
   readonly problem = $derived.by(() =>
     typeof this.lengthRead === 'string'
       ? this.lengthRead
       : this.read && !this.read.ok
         ? this.read.message
-        : this.shownAgain && this.judgement && this.judgement.verdict !== 'fail'
-          ? 'This is an old reading, changed by hand: it passes nothing. Read the link again.'
-          : this.overtaken && this.judgement && this.judgement.verdict !== 'fail'
-            ? `Something was logged of ${this.link.label} since this reading was begun: it passes nothing. Read the link again.`
-            : this.judging && !this.judging.ok
-              ? this.judging.message
-              : this.contradiction,
+        : this.spent || (this.judging && !this.judging.ok ? this.judging.message : this.contradiction),
   );
   private readonly judged = $derived.by(() => ({
     ...this.leads.stamp,

@@ -7,6 +7,7 @@
   import type { Policy } from '$core/model/job';
   import { EVIDENCE_WORDS } from '$core/reading/verdict';
   import { USUAL_SLACK_MM } from '$core/log/slack';
+  import { CERTIFIED_TO } from '$core/wiring/parts';
   import { USUAL_LEAD_HOURS } from '$core/log/leads';
   import { USUAL_THRESHOLDS } from '$core/log/patterns';
   import { SCHEMES } from '$core/wiring/schemes';
@@ -180,6 +181,17 @@
         onchoose={(e) => setByCable(cable, e)}
       />
     {/each}
+    {#if policy.certifyTo || [policy.evidence, ...Object.values(policy.evidenceByCable ?? {})].includes('certification')}
+      <Choice
+        label="category a certification is held against"
+        options={[['', 'that of the cable, up to 6A'] as const, ...CERTIFIED_TO.map((c) => [c, c] as const)]}
+        value={policy.certifyTo ?? ''}
+        onchoose={(c) => {
+          if (c) policy.certifyTo = c;
+          else delete policy.certifyTo;
+        }}
+      />
+    {/if}
     <fieldset class="grid gap-2">
       <legend class="font-bold">Test leads</legend>
       <label class="flex min-h-12 items-center gap-3"
