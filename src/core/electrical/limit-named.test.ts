@@ -38,6 +38,7 @@ describe('a limit', () => {
   });
   it('of a channel is less than a link without its cords asks for, and right for one with them', () => {
     expect(less('Cat 6 Channel')).toBe('its limit is for a channel, and it was tested as a permanent link');
+    expect([less('Cat 6 CH'), less('Cat 6 PL'), less('Cat 6 chained')].map(Boolean)).toEqual([true, false, false]); // prettier-ignore
     expect(less('Cat 6 channel', '6', 'mptl')).toBe('its limit is for a channel, and it was tested as a link from a panel to a plug on the cable'); // prettier-ignore
     expect([less('Cat 6 channel', '6', 'channel'), less('Cat 6 channel', '6', 'cord')]).toEqual(['', '']);
     expect(less('Cat 6 permanent link (not the channel)')).toBe('');

@@ -20,7 +20,8 @@ export function categoryIn(name: string): CertifiedTo | null {
 }
 
 /** Whether a limit by its name is one of a channel, which lets more pass than a link without its cords. */
-const isOfChannel = (limit: string): boolean => /\bchannel\b/i.test(limit) && !/\bpermanent\b/i.test(limit);
+const isOfChannel = (limit: string): boolean =>
+  /\bch(annel)?\b/i.test(limit) && !/\bpermanent\b/i.test(limit);
 
 /** What a link was tested against by the name of a limit, and what it should have been. */
 export interface LimitAsked {
