@@ -229,12 +229,6 @@ describe('a projection', () => {
     expect(on([taken(3, 1)])).toMatchObject({ sure: true, state: { p: { used: 1 } } });
     expect(on([seat(3), taken(4, 3)])).toMatchObject({ sure: true, state: { p: { used: 2 } } });
     expect(on([taken(3, 1)], null).sure).toBe(false);
-    // Of what happened before, only what was written down then is put on top where the log is not at hand.
-    const early = { at: new Date(Date.UTC(2026, 4, 4, 9, 0, 1)).toISOString() };
-    const told = seat(3, early);
-    const late = { ...seat(4, early), id: madeId(4, Date.parse(early.at)) };
-    expect(on([told, late], null)).toMatchObject({ sure: false, state: { p: { used: 3 } } });
-    expect(on([told, late])).toMatchObject({ sure: true, state: { p: { used: 4 } } });
     expect(base['p']!.used).toBe(2);
   });
 });

@@ -1,5 +1,5 @@
 import type { LogEntry } from '../model/entry';
-import { effective, happenedAt, isToldLater } from './effective';
+import { effective, happenedAt } from './effective';
 
 /** A view of a log: what it starts from, and what each entry that counts makes of it. `step` may change its state in place. */
 export interface Projection<S> {
@@ -44,12 +44,13 @@ export function projectSince<S>(
 ): { state: S; sure: boolean } {
   if (!since.length) return { state: base, sure: true };
   const here = new Set(since.map((e) => e.id));
-  const comesBefore = (e: LogEntry) =>
-    until !== undefined && projection.kinds.includes(e.kind) && happenedAt(e) < Date.parse(until);
-  const reachesBack = since.some((e) => (e.kind === 'void' && !here.has(e.data.entry)) || comesBefore(e));
+  const reachesBack = since.some(
+    (e) =>
+      (e.kind === 'void' && !here.has(e.data.entry)) ||
+      (until !== undefined && projection.kinds.includes(e.kind) && happenedAt(e) < Date.parse(until)),
+  );
   if (!reachesBack) return { state: project(projection, since, base), sure: true };
-  if (before) return { state: project(projection, [...before, ...since]), sure: true };
-  // What was told later is not put on top of work that came after it: the server, which has the whole log, tells what it means.
-  const onTop = since.filter((e) => !(comesBefore(e) && isToldLater(e)));
-  return { state: project(projection, onTop, base), sure: false };
+  return before
+    ? { state: project(projection, [...before, ...since]), sure: true }
+    : { state: project(projection, since, base), sure: false };
 }

@@ -8,6 +8,7 @@ import { ENDS, otherEnd, type Contact, type End } from '../wiring/conductors';
 import { mediumOf, type ConnectorFamily } from '../wiring/connector';
 import type { TapeFlag } from '../model/tape';
 import { cutBackMm } from './cut-back';
+import { happenedAt } from './effective';
 import { answersAsItself, clears, judgeForLink } from './judge-for-link';
 import { judgeMeasured, type Terms } from './judge-measured';
 import { judgeOneEnd, withLengthOf, type OneEndStatus } from './one-end';
@@ -99,8 +100,13 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   pulled?: EntryOf<'pulled'>['data'] & { at: string };
   /** What a trace found of this link's cable. */
   traced?: EntryOf<'traced'>['data'] & { at: string };
-  lastEntry?: { id: string; kind: Entry['kind']; at: string; by: string; end?: End };
+  /** The last thing in its log; and when the latest of them happened, where a clock was off and that is another time. */
+  lastEntry?: { id: string; kind: Entry['kind']; at: string; by: string; end?: End; latest?: string };
 }
+
+/** The latest that anything happened in the log of a state, in ms; nothing where the log is empty. */
+export const latestOf = ({ lastEntry }: Pick<LinkStatus, 'lastEntry'>): number | undefined =>
+  lastEntry && Date.parse(lastEntry.latest ?? lastEntry.at);
 
 /** What is not so is left out: states are most of what a device is sent of a job. A program of an earlier version still reads them. */
 const fresh = (): TerminationStatus => ({ state: 'bare', attempt: 0, repunched: {} });
@@ -135,12 +141,14 @@ export const linkState = (link: Link, terms: Terms): Projection<LinkStatus> => (
     if (!ofLink(entry)) return status;
     step(status, link, terms, entry);
     status.entries++;
+    const latest = Math.max(happenedAt(entry), latestOf(status) ?? -Infinity);
     status.lastEntry = {
       id: entry.id,
       kind: entry.kind,
       at: entry.at,
       by: entry.by,
       ...(entry.end ? { end: entry.end } : {}),
+      ...(latest === Date.parse(entry.at) ? {} : { latest: new Date(latest).toISOString() }),
     };
     return status;
   },

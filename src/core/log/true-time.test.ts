@@ -5,7 +5,8 @@ import demo from '../../../demo/skerry-point.json';
 import type { Entry } from '../model/entry';
 import { jobFileSchema, type Link } from '../model/job';
 import { ENDS, type End } from '../wiring/conductors';
-import { foldLink } from './state';
+import { heldBack } from './held-back';
+import { foldLink, linkState } from './state';
 
 /*
  * The log against what really happened: copper that is good or bad and changes with the work on it, readings that tell
@@ -78,6 +79,25 @@ function lived({ log, offMinutes }: World): { entries: Entry[]; good: boolean } 
     });
   return { entries, good: copper.head && copper.tail };
 }
+
+it('proves none on a device either that has only the state of a log and what it knows beyond it', () => {
+  const seen = { bad: 0, proven: 0 };
+  fc.assert(
+    fc.property(world, (w) => {
+      const { entries, good } = lived(w);
+      const has = entries.map((e) => ({ e, server: w.order.next().value! % 3 > 0 }));
+      const of = (server: boolean) => has.filter((x) => x.server === server).map((x) => x.e);
+      const state = heldBack(linkState(link, terms), foldLink(link, terms, of(true)), of(false));
+      if (!good) {
+        seen.bad++;
+        expect(ENDS.map((e) => state[e].state)).not.toContain('proven');
+      } else if (ENDS.every((e) => state[e].state === 'proven')) seen.proven++;
+    }),
+    { numRuns: 5000 },
+  );
+  expect(seen.bad).toBeGreaterThan(1000);
+  expect(seen.proven).toBeGreaterThan(20);
+});
 
 it('never proves a link whose copper is bad, whatever was told when, by whose clock, and in whatever order it came', () => {
   const seen = { provenGood: 0, bad: 0 };

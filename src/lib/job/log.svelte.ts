@@ -6,12 +6,13 @@ import { printedLabels, type PrintedLabels } from '$core/labels/printed';
 import { memories, type Memories } from '$core/drill/memory';
 import { cautionsRead, type CautionsRead } from '$core/log/cautions';
 import { resolve, type Resolved } from '$core/log/effective';
+import { heldBack } from '$core/log/held-back';
 import { historyOf, type HistoryFilter } from '$core/log/history';
 import { leadProofs, type LeadProof } from '$core/log/leads';
 import { patternAt, seeReading, toolsAt, type Pattern } from '$core/log/patterns';
 import { projectSince, type Projection } from '$core/log/projection';
 import { recentReadings } from '$core/log/recent';
-import { linkState, type LinkStatus } from '$core/log/state';
+import { latestOf, linkState, type LinkStatus } from '$core/log/state';
 import { sharedTraces, type SharedTraces } from '$core/survey/shared-trace';
 import { teller, type Told } from '$core/log/told';
 import { toolStatuses, toolUse, type ToolStatus, type ToolUse } from '$core/log/tools';
@@ -94,10 +95,7 @@ export class JobLog {
     this.seq = data.seq;
     this.archive = data.log ? [...data.log] : null;
     for (const s of data.statuses) this.bases.set(s.link, s);
-    const newest = data.statuses.reduce(
-      (a, s) => Math.max(a, s.lastEntry ? Date.parse(s.lastEntry.at) : 0),
-      0,
-    );
+    const newest = data.statuses.reduce((a, s) => Math.max(a, latestOf(s) ?? 0), 0);
     this.until = newest ? new Date(newest).toISOString() : undefined;
   }
 
@@ -213,8 +211,10 @@ export class JobLog {
     const projection = linkState(link, this.terms());
     const base = this.bases.get(id) ?? projection.init();
     const since = this.beyond.get(id) ?? [];
-    const until = base.lastEntry?.at;
-    this.changed.set(id, projectSince(projection, { base, until, since, before: this.logOf(id) }).state);
+    const latest = latestOf(base);
+    const until = latest === undefined ? undefined : new Date(latest).toISOString();
+    const { state, sure } = projectSince(projection, { base, until, since, before: this.logOf(id) });
+    this.changed.set(id, sure ? state : heldBack(projection, base, since));
   }
 
   /** Shows an entry that this device wrote or heard. */

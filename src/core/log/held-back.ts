@@ -1,0 +1,31 @@
+import type { Entry } from '../model/entry';
+import { ENDS } from '../wiring/conductors';
+import { effective, happenedAt } from './effective';
+import { project, type Projection } from './projection';
+import { latestOf, type LinkStatus } from './state';
+
+/**
+ * The state of a link on a device that does not have its log, only the state that log led to and what it knows beyond
+ * that. A reading that was taken before the last thing in that log may come before work it cannot know: it may fail the
+ * link, and proves nothing until whoever has the log has told.
+ *
+ * @param since what the device knows beyond the state, in any order
+ */
+export function heldBack(
+  projection: Projection<LinkStatus>,
+  base: LinkStatus,
+  since: readonly Entry[],
+): LinkStatus {
+  const until = latestOf(base) ?? -Infinity;
+  const counted = effective(since);
+  const isEarly = (e: Entry) => (e.kind === 'reading' || e.kind === 'one-end') && happenedAt(e) <= until;
+  const known = project(
+    projection,
+    counted.filter((e) => !isEarly(e)),
+    base,
+  );
+  return counted.filter(isEarly).reduce((state, e) => {
+    const next = project(projection, [e], state);
+    return ENDS.some((end) => next[end].state === 'proven' && state[end].state !== 'proven') ? state : next;
+  }, known);
+}
