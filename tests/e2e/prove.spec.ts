@@ -320,7 +320,7 @@ test(
     const job = await ownJob(request);
     await open(page, `/${job}/readings`);
     const csv = (rows: string) => Buffer.from(`link,walk,splits,evidence,taken_at\n${rows}`);
-    const row = 'K1-20,12345678,,wiremap,2026-11-24T09:00:00Z';
+    const row = 'K1-20,12345678,,wiremap,2026-11-20T09:00:00Z';
     await page
       .locator('input[type=file]')
       .first()
@@ -329,7 +329,7 @@ test(
         {
           name: 'b.csv',
           mimeType: 'text/csv',
-          buffer: csv(`${row}\nport 21,12345678,,wiremap,2026-11-24T09:05:00Z`),
+          buffer: csv(`${row}\nport 21,12345678,,wiremap,2026-11-20T09:05:00Z`),
         },
       ]);
     await expect(page.getByTestId('file-says')).toContainText('2 files: 3 rows, 2 can be logged');
@@ -355,7 +355,7 @@ test(
     await page.locator('input[type=file]').first().setInputFiles({
       name: 'monday.csv',
       mimeType: 'text/csv',
-      buffer: Buffer.from('link,walk,splits,evidence,taken_at\nK1-20,12345678,,wiremap,2026-11-23T09:00:00Z'),
+      buffer: Buffer.from('link,walk,splits,evidence,taken_at\nK1-20,12345678,,wiremap,2026-11-20T09:00:00Z'),
     }); // prettier-ignore
     await expect(page.getByTestId('file-says')).toContainText('0 can be logged');
     await expect(page.getByRole('cell', { name: /^K1-21 was called "K1-20" until/ })).toBeVisible();
@@ -365,7 +365,7 @@ test(
     await kept(page);
     const answer = await request.get(`/api/jobs/${job}/links/K1-20/history`);
     const { entries } = (await answer.json()) as { entries: { kind: string; at: string }[] };
-    expect(entries.filter((e) => e.kind === 'reading' && e.at.startsWith('2026-11-23'))).toHaveLength(1);
+    expect(entries.filter((e) => e.kind === 'reading' && e.at.startsWith('2026-11-20'))).toHaveLength(1);
   },
 );
 

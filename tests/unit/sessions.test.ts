@@ -1,5 +1,6 @@
 import '../support/no-browser';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { EntryOf } from '../../src/core/model/entry';
 import type { Evidence } from '../../src/core/model/evidence';
 import { GATES } from '../../src/core/bench/gates';
 import { ToneBundle } from '../../src/core/survey/tone';
@@ -377,6 +378,18 @@ describe('no false pass', () => {
     for (const id of [a!.id, b!.id]) if (!session.leads.ids.includes(id)) session.leads.toggle(id);
     session.pad.fill(WALK.map((c) => [...c]));
     expect(session.judgement).toMatchObject({ verdict: 'provisional', reason: expect.stringContaining('leads failed') as string }); // prettier-ignore
+  });
+  it('by a plan of before a move is made of no reading: it says which plan this device goes by, unless it was brought', () => {
+    const reading = { reading: { walk: '1 2 3 4 5 6 7 8', evidence: 'wiremap' as const, splits: [] } };
+    const brought = { by: 'bo', at: new Date().toISOString(), file: 'f' };
+    const { data } = job.log.write('K3-01', 'reading', reading) as EntryOf<'reading'>;
+    expect(data.revision).toBe(job.plan.revision);
+    expect(job.log.write('K3-01', 'reading', { ...reading, brought }).data).not.toHaveProperty('revision');
+    job.log.write('K3-01', 'moved', { revision: job.plan.revision + 1, changed: ['port K3 1 → K3 9'] });
+    const session = at({ now: 0 });
+    session.use('wiremap');
+    session.pad.fill(WALK.map((c) => [...c]));
+    expect(session.judgement).toMatchObject({ verdict: 'provisional', reason: expect.stringContaining('moved on site, which this device had not heard of') as string }); // prettier-ignore
   });
   it('of exchanged links is made by a wire map: only exchanging and the right remote clear them', () => {
     const good = { reading: { walk: '1 2 3 4 5 6 7 8', evidence: 'wiremap' as const, splits: [] } };

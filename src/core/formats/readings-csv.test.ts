@@ -4,7 +4,8 @@ import { jobFileSchema } from '../model/job';
 import { parseReadingsCsv } from './readings-csv';
 
 const file = jobFileSchema.parse(demo);
-const job = { links: file.links, crew: file.crew, policy: file.job.policy, parts: file.parts };
+const now = Date.UTC(2026, 11, 1);
+const job = { links: file.links, crew: file.crew, policy: file.job.policy, parts: file.parts, now };
 const csv = (...rows: string[]) => ['link,walk,splits,taken_at', ...rows].join('\n');
 
 describe('a file of readings', () => {
@@ -102,6 +103,11 @@ describe('times in a file of readings', () => {
     ).good;
     expect(row!.dayOnly).toBe(true);
     expect(parseReadingsCsv(csv('K1-04,12345678,,4.5.2026 09:00'), job).good[0]!.dayOnly).toBeUndefined();
+  });
+  it('that are still to come are none, by more than two clocks may differ', () => {
+    expect(taken('2026-12-01T00:02:00Z')).toBe('2026-12-01T00:02:00.000Z');
+    expect(taken('2026-12-01T00:02:01Z')).toBe('"2026-12-01T00:02:01Z" is still to come: is the clock of the tester right?'); // prettier-ignore
+    expect(taken('2027-01-05')).toContain('is still to come');
   });
   it('say their zone where a program sends them', () => {
     expect(taken('2026-05-04T09:12:00', '12345678', { zoned: true })).toBe('"2026-05-04T09:12:00" does not say in which zone: write it like 2026-05-04T09:12:00Z.'); // prettier-ignore

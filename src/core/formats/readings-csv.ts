@@ -6,6 +6,7 @@ import { MOST_CABLE_METRES } from '../model/limits';
 import { CONFIGURATIONS, resultFromWords, type TesterResult } from '../model/tester-result';
 import { formerBearer, type FormerName } from '../plan/former-names';
 import { linkNamed } from '../plan/link-named';
+import { CLOCK_TOLERANCE_MS } from '../log/effective';
 import { judgeMeasured, type Judged } from '../log/judge-measured';
 import { CONTACT_PAIRS } from '../wiring/conductors';
 import { takenIn } from './taken';
@@ -72,6 +73,8 @@ export interface ReadingsFor {
   parts: readonly Part[];
   /** Links that were chosen by hand for names the job does not have, or that were another link's, by the name in small letters. */
   matched?: Readonly<Record<string, string>>;
+  /** What time it is, in ms: a reading that is still to come is none. */
+  now: number;
   /** Times have to say their zone: they come from a program that may be anywhere. */
   zoned?: true;
   /** Names that links of the job gave up. */
@@ -183,6 +186,13 @@ function withDoubles(file: ReadingsFile): ReadingsFile {
 /** A number as spreadsheets of either half of the world write it. */
 const numberIn = (text: string): number => Number(text.replace(',', '.'));
 
+/** Whether a reading would have been taken later than now, by more than two clocks may differ. */
+export const isToCome = (takenAt: string, { now }: Pick<ReadingsFor, 'now'>): boolean =>
+  Date.parse(takenAt) > now + CLOCK_TOLERANCE_MS;
+/** What is said of such a time. */
+export const toComeWords = (text: string): string =>
+  `"${text.slice(0, 30)}" is still to come: is the clock of the tester right?`;
+
 function readRow(
   cellOrNone: (name: string) => string | null,
   line: number,
@@ -225,6 +235,7 @@ function readRow(
       'taken_at',
       `"${takenText.slice(0, 30)}" is not a time that can be read: write it like 2026-05-04T09:12:00Z, or 4.5.2026 09:12.`,
     );
+  else if (taken && isToCome(taken.from, job)) bad('taken_at', toComeWords(takenText));
   else if (taken && !taken.zone && job.zoned)
     bad('taken_at', `"${takenText.slice(0, 30)}" does not say in which zone: write it like 2026-05-04T09:12:00Z.`); // prettier-ignore
   const by = cell('by');

@@ -5,7 +5,8 @@ import { parseReadingsCsv } from './readings-csv';
 import { joinReadings } from './readings-files';
 
 const file = jobFileSchema.parse(demo);
-const job = { links: file.links, crew: file.crew, policy: file.job.policy, parts: file.parts };
+const now = Date.UTC(2026, 11, 1);
+const job = { links: file.links, crew: file.crew, policy: file.job.policy, parts: file.parts, now };
 const csv = (...rows: string[]) => ['link,walk,splits,taken_at', ...rows].join('\n');
 const read = (text: string, matched?: Record<string, string>) =>
   parseReadingsCsv(text, matched ? { ...job, matched } : job);

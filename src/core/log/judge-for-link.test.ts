@@ -28,6 +28,26 @@ const states = (s: ReturnType<typeof after>) => [s.head.state, s.tail.state];
 const PROVEN = ['proven', 'proven'];
 const SO_FAR = ['provisional', 'provisional'];
 
+describe('a link that was moved on site', () => {
+  const moved: What = { moved: { revision: 5, changed: ['port K1 1 → K1 7'] } };
+  const by = (revision?: number) => read({}, revision === undefined ? {} : { revision });
+  it('is not proven by a device that had not heard of it: what it read is where the link was', () => {
+    const unheard = after(planned, good, moved, by(4));
+    expect(states(unheard)).toEqual(SO_FAR);
+    expect(unheard.head.reason).toBe('Good so far: it was moved on site, which this device had not heard of. Take up the new plan and read it where it is now.'); // prettier-ignore
+    expect(unheard.lastReading!.verdict).toBe('provisional');
+    expect(states(after(planned, moved, by(4), by(5)))).toEqual(PROVEN);
+  });
+  it('is proven by one that had, or that does not say', () => {
+    for (const reading of [by(5), by(9), by()])
+      expect(states(after(planned, moved, reading))).toEqual(PROVEN);
+    expect(states(after(planned, by(1)))).toEqual(PROVEN);
+  });
+  it('is failed by either', () => {
+    expect(states(after(planned, moved, read({ walk: '123-5678' }, { revision: 4 })))).toEqual(['failed', 'failed']); // prettier-ignore
+  });
+});
+
 describe('a question about the length of a cable', () => {
   it('is not answered by a reading that has none', () => {
     expect(states(after(planned, long(80)))).toEqual(SO_FAR);

@@ -11,7 +11,7 @@ import type { LastReading, LinkStatus, TerminationStatus } from './state';
 
 /** A reading of a link as it is about to be logged, or as a log has it. */
 export type ReadingOfLink = Pick<EntryOf<'reading'>, 'at' | 'by'> & {
-  data: Judged & Pick<EntryOf<'reading'>['data'], 'remote'>;
+  data: Judged & Pick<EntryOf<'reading'>['data'], 'remote' | 'revision'>;
 };
 
 /** What a reading means for a link as it stands, or the sentence that says why it cannot be read. */
@@ -36,7 +36,7 @@ const DISPUTE_MS = 2 * 60_000;
 /**
  * Judges a reading by itself and by what the log knows of its link: the one rule of the form and of the state. What is
  * known can take a pass away and gives none: a length measured from one end, a fail that this kind of reading is blind
- * to, an end that somebody refused by eye, two people who do not agree, a link that was exchanged with another.
+ * to, an end that somebody refused by eye, two people who do not agree, a link that was exchanged with another or moved.
  *
  * @example
  * judgeForLink(status, link, plan, { data, at, by }).judgement.verdict // what `foldLink` will make of it
@@ -76,6 +76,9 @@ export function judgeForLink(status: LinkStatus, link: Link, terms: Terms, e: Re
   const disputed = before && Date.parse(e.at) - Date.parse(before.at) < DISPUTE_MS;
   const disputedBy = disputed && judgement.verdict === 'pass' ? before.by : undefined;
   if (disputedBy !== undefined) lower('Good so far: somebody else read a fail just before. Read it again.');
+
+  if (status.moved !== undefined && e.data.revision !== undefined && e.data.revision < status.moved)
+    lower('Good so far: it was moved on site, which this device had not heard of. Take up the new plan and read it where it is now.'); // prettier-ignore
 
   // A good wire map cannot tell a link from the one it is exchanged with: only the right remote's number can.
   if (status.exchanged && !answersAsItself(status, e))

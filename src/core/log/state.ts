@@ -90,6 +90,8 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   disputedBy?: string;
   /** It answered at another link's outlet: with which, and whether somebody has exchanged them back since. */
   exchanged?: { with: string; mended: boolean };
+  /** The revision of the plan that moved it on site last: a reading by an earlier one was taken elsewhere. */
+  moved?: number;
   /** Who it was given to, as long as it is to be done again. */
   assignedTo?: string;
   /** How its last sweep came out, as long as neither end was touched since. */
@@ -239,6 +241,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       delete status.swept;
       delete status.thread;
       delete status.oneEnd;
+      status.moved = e.data.revision;
       for (const end of ENDS) if (status[end].state !== 'bare') unproven(status, end);
       return;
     case 'traced':

@@ -71,6 +71,8 @@ export const ENTRY_DATA = {
     brought: z.strictObject({ by: idSchema, at: instantSchema, file: z.string().max(200) }).optional(),
     /** Number of the remote that answered. */
     remote: z.number().int().min(1).max(99).optional(),
+    /** The revision of the plan that its device went by: it may not have heard of a move. */
+    revision: z.number().int().min(0).optional(),
     electrical: electricalSchema.optional(),
     diagnosis: z
       .strictObject({

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import demo from '../../../demo/skerry-point.json';
 import { jobFileSchema, type JobFile, type JobPlan, type Link } from '../model/job';
-import { jobFileProblems, NOBODY_SAID, planOfFile, planProblems } from './invariants';
+import { jobFileProblems, NOBODY_SAID, planOfFile, planProblems, revisionOf } from './invariants';
 
 const file = (): JobFile => jobFileSchema.parse(structuredClone(demo));
 /** The demo's plan with a batch of two cords in it. */
@@ -21,6 +21,16 @@ function plan(): JobPlan {
 }
 const of = (p: JobPlan, id: string): Link => p.links.find((l) => l.id === id)!;
 const retire = (x: object) => Object.assign(x, { retired: true });
+
+describe('how often a plan was changed', () => {
+  const { job } = file();
+  const entry = (kind: string, revision: number) => ({ kind, data: { revision } }) as never;
+  it('is as the file says, and never less than its log tells', () => {
+    const of = (revision: number | undefined, ...entries: never[]) => revisionOf({ job: { ...job, revision }, entries }); // prettier-ignore
+    expect([of(undefined), of(3), of(3, entry('planned', 2)), of(3, entry('moved', 5)), of(undefined, entry('planned', 7), entry('note', 9))]).toEqual([0, 3, 3, 5, 7]); // prettier-ignore
+    expect(planOfFile(file()).revision).toBe(revisionOf(file()));
+  });
+});
 
 describe('a plan', () => {
   it('of the demo, with cords, contradicts itself nowhere', () => expect(planProblems(plan())).toEqual([]));

@@ -147,10 +147,17 @@ function linkProblems(links: readonly Link[], on: On): void {
     say(`links.${active[d.at[1]!]!.id}.label`, `${d.at.length} links are called ${d.identifier}: a label belongs to one.`); // prettier-ignore
 }
 
+/** How often the plan in a job file was changed: as it says, and never less than its log tells, whoever wrote the file. */
+export const revisionOf = ({ job, entries }: Pick<JobFile, 'job' | 'entries'>): number =>
+  entries.reduce(
+    (most, e) => (e.kind === 'planned' || e.kind === 'moved' ? Math.max(most, e.data.revision) : most),
+    job.revision ?? 0,
+  );
+
 /** The plan inside a job file. */
 export const planOfFile = (file: JobFile): JobPlan => ({
   ...file.job,
-  revision: file.job.revision ?? 0,
+  revision: revisionOf(file),
   spaces: file.spaces,
   panels: file.panels,
   outlets: file.outlets,

@@ -86,7 +86,10 @@ export class JobLog {
   constructor(
     private readonly job: string,
     private readonly data: LogData,
-    private readonly terms: () => Terms & { policy: { thresholds?: Parameters<typeof patternAt>[1] } },
+    private readonly terms: () => Terms & {
+      policy: { thresholds?: Parameters<typeof patternAt>[1] };
+      revision?: number;
+    },
     private readonly linkOf: (id: string) => Link | undefined,
     private readonly me: () => string,
     /** Takes an entry that was just written on its way to the server. */
@@ -281,10 +284,16 @@ export class JobLog {
       link,
       ...(end ? { end } : {}),
       kind,
-      data,
+      data: this.byPlan(kind, data),
     } as Entry;
     this.keep(entry, says, done.with);
     return entry;
+  }
+
+  /** A reading says which plan this device goes by; one that is brought was taken by whoever knew what. */
+  private byPlan<K extends EntryKind>(kind: K, data: EntryOf<K>['data']): EntryOf<K>['data'] {
+    const { revision } = this.terms();
+    return kind === 'reading' && revision !== undefined && !('brought' in data) ? { ...data, revision } : data; // prettier-ignore
   }
 
   /** Writes an entry about the job as a whole. */

@@ -95,7 +95,11 @@
       ...(checked && !good ? { known: { checked: true as const } } : {}),
     };
     const at = new Date().toISOString();
-    const judged = judgeForLink(job.statusOf(link.id), link, job.plan, { at, by: job.here.me, data });
+    const judged = judgeForLink(job.statusOf(link.id), link, job.plan, {
+      at,
+      by: job.here.me,
+      data: { ...data, revision: job.plan.revision },
+    });
     const verdict = judged.ok ? judged.judgement.verdict : 'fail';
     const says = { pass: 'pass logged.', fail: 'fail logged.', provisional: `provisional pass logged. ${judged.ok ? judged.judgement.reason : ''}` }[verdict]; // prettier-ignore
     // A fail was given when it was read.

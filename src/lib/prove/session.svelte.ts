@@ -316,6 +316,7 @@ export class ProveSession {
           data: {
             reading: this.measured,
             ...this.judged,
+            revision: this.job.plan.revision,
             ...(this.remote === undefined ? {} : { remote: this.remote }),
           },
         })

@@ -1,4 +1,10 @@
-import { linksMeant, type ReadingsFile, type ReadingsFor } from '$core/formats/readings-csv';
+import {
+  isToCome,
+  linksMeant,
+  toComeWords,
+  type ReadingsFile,
+  type ReadingsFor,
+} from '$core/formats/readings-csv';
 import { judgeMeasured } from '$core/log/judge-measured';
 import { readingFileSchema } from '$core/model/reading';
 import { onceInWorker, plain } from '$lib/device/in-worker';
@@ -49,6 +55,7 @@ function oneReading(text: string, job: ReadingsFor): ReadingsFile {
     return whole(`This is not a gauntlet/reading@1: ${issue!.path.join('.') || 'format'} ${issue!.message}.`);
   }
   const { format: _, link: label, electrical, takenAt, by, tester, leads: __, ...measured } = parsed.data;
+  if (takenAt && isToCome(takenAt, job)) return whole(toComeWords(takenAt));
   const of = linksMeant(job)(label ?? '', takenAt);
   if ('doubt' in of) return { ...whole(of.doubt), unknown: label ? [label] : [] };
   const { link } = of;

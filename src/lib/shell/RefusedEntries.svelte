@@ -48,7 +48,11 @@
       problem = 'The server is out of reach, and it knows the links of that job: try again when it is back.';
       return null;
     }
-    return { ...given, link: linkNamed(links)(typed)?.id ?? typed };
+    const meant = { ...given, link: linkNamed(links)(typed)?.id ?? typed };
+    if (here || meant.kind !== 'reading') return meant;
+    // The plan that it says this device went by is another job's.
+    const { revision: _, ...data } = meant.data;
+    return { ...meant, data };
   }
   async function linksOf(other: string): Promise<readonly Link[] | null> {
     const answer = await fetch(apiAddress(other)).catch(() => null);

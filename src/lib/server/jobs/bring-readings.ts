@@ -45,7 +45,15 @@ export async function bringReadings(
     throw new Refused(`Nobody in the crew is "${by}": say who brings the readings.`, [{ path: 'by', message: 'not in the crew' }]); // prettier-ignore
   const { links, crew, policy, parts } = plan;
   const former = formerNames(effective(await entriesOfKinds(db, job, ['planned'])));
-  const read = parseReadingsCsv(text, { links, crew, policy, parts, former, zoned: true });
+  const read = parseReadingsCsv(text, {
+    links,
+    crew,
+    policy,
+    parts,
+    former,
+    now: now.getTime(),
+    zoned: true,
+  });
   if (read.problems.length)
     throw new Refused(
       `${read.problems.length === 1 ? 'One cell is' : `${read.problems.length} cells are`} bad: nothing is logged.`,

@@ -1,7 +1,7 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import type { Transaction } from 'kysely';
 import { besideJob, picturesOf } from '$core/plan/copy-job';
-import { jobFileProblems } from '$core/plan/invariants';
+import { jobFileProblems, revisionOf } from '$core/plan/invariants';
 import { jobFileSchema, type JobFile } from '$core/model/job';
 import { handleOf, type Db } from '../db/open';
 import type { Database, ItemKind } from '../db/schema';
@@ -71,7 +71,8 @@ async function piecewise(
       const bytes = photos?.get(old) ?? (other && (await photoBytes(db, old)));
       if (bytes) await inTurn(db, (trx) => insertPhoto(trx, job, id, bytes));
     }
-    const { name, createdAt, policy, revision = 0 } = file.job;
+    const { name, createdAt, policy } = file.job;
+    const revision = revisionOf(file);
     await inTurn(
       db,
       (trx) =>

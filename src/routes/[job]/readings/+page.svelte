@@ -64,6 +64,7 @@
           parts: [...job.plan.parts],
           matched: { ...matched },
           former,
+          now: Date.now(),
         }),
       });
     file = joinReadings(files);
