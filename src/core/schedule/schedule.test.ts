@@ -93,10 +93,9 @@ describe('a schedule as CSV', () => {
         fc.constantFrom('a "quoted" one', 'a, b', 'two\nlines', ';', '=1+1'),
       )
       .filter((text) => !isUndecided(text));
-    const rows = fc.array(fc.record(Object.fromEntries(SCHEDULE_COLUMNS.map((c) => [c, cell]))), {
-      minLength: 1,
-      maxLength: 8,
-    });
+    // A length is read, and a number with a foot's sign comes back in metres.
+    const length = fc.constantFrom('', '12', '31.4', 'long; or so', 'a "quoted" one');
+    const rows = fc.array(fc.record(Object.fromEntries(SCHEDULE_COLUMNS.map((c) => [c, c === 'length_m' ? length : cell]))), { minLength: 1, maxLength: 8 }); // prettier-ignore
     fc.assert(
       fc.property(rows, (list) => {
         const sent = list.map((r) => ({ ...r, link: `L ${r['link']}` })) as ScheduleRow[];
