@@ -1,10 +1,10 @@
 import type { LogEntry } from '../model/entry';
 
 /** An instant as two numbers that compare: whole milliseconds, and what its text says beyond them. */
-const instantOf = (text: string): readonly [number, number] => {
-  const beyond = /\.\d{3}(\d+)/.exec(text)?.[1];
-  return [Date.parse(text), beyond ? Number(`0.${beyond}`) : 0];
-};
+const instantOf = (text: string): readonly [number, number] => [Date.parse(text), beyondMs(text)];
+
+/** What an instant's text says beyond whole milliseconds, in ms. */
+const beyondMs = (text: string): number => Number(`0.${/\.\d{3}(\d+)/.exec(text)?.[1] ?? 0}`);
 
 /** Orders two instants by when they are, whatever their precision: `…00Z` comes before `…00.500Z`. */
 export function compareInstants(a: string, b: string): number {
@@ -88,7 +88,7 @@ function keepWritingOrder<E extends LogEntry>(timed: readonly Timed<E>[]): void 
 
 /** Entries in the order in which they happened: a function of the set, whatever order they came in. */
 export function inOrder<E extends LogEntry>(entries: readonly E[]): E[] {
-  const timed = entries.map((entry) => ({ entry, ms: happenedAt(entry), rest: instantOf(entry.at)[1] }));
+  const timed = entries.map((entry) => ({ entry, ms: happenedAt(entry), rest: beyondMs(entry.at) }));
   keepWritingOrder(timed);
   return timed.sort(byPlace).map((t) => t.entry);
 }
@@ -110,6 +110,7 @@ export interface Resolved<E extends LogEntry = LogEntry> {
 export function resolve<E extends LogEntry>(entries: readonly E[]): Resolved<E>[] {
   const once = new Map(entries.map((e) => [e.id, e]));
   const ordered = inOrder([...once.values()]);
+  if (!ordered.some((e) => e.kind === 'void')) return ordered.map((entry) => ({ entry, counts: true }));
   /** Voids that name an entry and of which it is not known yet whether they count. */
   const open = new Map<string, number>();
   for (const e of ordered)

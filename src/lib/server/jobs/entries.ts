@@ -6,6 +6,7 @@ import type { Role } from '$core/access/rights';
 import type { LinkStatus } from '$core/log/state';
 import { schemaFor, type LogEntry } from '$core/model/entry';
 import type { Db } from '../db/open';
+import { compiledOnce } from '../db/compiled-once';
 import { together } from '../db/together';
 import type { Database } from '../db/schema';
 import { issuesOf, noSuchJob, type Issue } from '../refused';
@@ -163,6 +164,10 @@ interface Known {
   entries: Map<string, LogEntry>;
 }
 
+const entriesOfIds = compiledOnce((db, n) =>
+  db.selectFrom('entry').selectAll().where('id', 'in', Array<string>(n).fill('')),
+);
+
 async function lookUp(
   trx: Transaction<Database>,
   job: string,
@@ -174,9 +179,10 @@ async function lookUp(
     trx,
     entries.filter(ofLink).map((e) => e.link),
   );
-  const rows = wanted.length
-    ? await trx.selectFrom('entry').selectAll().where('id', 'in', wanted).execute()
-    : [];
+  const { rows } = await entriesOfIds(
+    trx,
+    wanted.map((id) => [id]),
+  );
   return { entries: new Map(rows.map((r) => [r.id, entryFromRow(r)])) };
 }
 

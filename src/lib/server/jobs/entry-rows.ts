@@ -1,6 +1,7 @@
 import { ofLink } from '$core/model/of-link';
 import { sql, type Insertable, type Kysely, type Selectable } from 'kysely';
 import { type Entry, type LogEntry } from '$core/model/entry';
+import { compiledOnce } from '../db/compiled-once';
 import type { Database } from '../db/schema';
 
 type Row = Omit<Selectable<Database['entry']>, 'seq'>;
@@ -23,21 +24,28 @@ export const entryFromRow = (row: Row): LogEntry =>
     data: JSON.parse(row.data),
   }) as LogEntry;
 
-const rowOf = (e: LogEntry): Insertable<Database['entry']> => ({
-  id: e.id,
-  job: e.job,
-  link: ofLink(e) ? e.link : null,
-  end: (ofLink(e) && e.end) || null,
-  kind: e.kind,
-  at: e.at,
-  by: e.by,
-  device: e.device ?? null,
-  written: e.written ?? null,
-  received_at: e.receivedAt ?? null,
-  clock_error_ms: e.clockErrorMs ?? null,
-  entered_by: e.enteredBy ?? null,
-  data: JSON.stringify(e.data),
-});
+const valuesOf = (e: LogEntry) => [
+  e.id,
+  e.job,
+  ofLink(e) ? e.link : null,
+  (ofLink(e) && e.end) || null,
+  e.kind,
+  e.at,
+  e.by,
+  e.device ?? null,
+  e.written ?? null,
+  e.receivedAt ?? null,
+  e.clockErrorMs ?? null,
+  e.enteredBy ?? null,
+  JSON.stringify(e.data),
+];
+
+/** As `valuesOf` has them. */
+const BLANK = { id: null, job: null, link: null, end: null, kind: null, at: null, by: null, device: null, written: null, received_at: null, clock_error_ms: null, entered_by: null, data: null }; // prettier-ignore
+const insertRows = compiledOnce(
+  (db, n) =>
+  db.insertInto('entry').values(Array.from({ length: n }, () => BLANK as unknown as Insertable<Database['entry']>)), // prettier-ignore
+);
 
 /** Rows put in by one statement. SQLite takes 32,766 values at once. */
 const CHUNK = 500;
@@ -49,11 +57,8 @@ export async function insertEntries(
 ): Promise<number | null> {
   let last: number | null = null;
   for (let i = 0; i < entries.length; i += CHUNK) {
-    const [done] = await db
-      .insertInto('entry')
-      .values(entries.slice(i, i + CHUNK).map(rowOf))
-      .execute();
-    last = Number(done!.insertId);
+    const done = await insertRows(db, entries.slice(i, i + CHUNK).map(valuesOf));
+    last = Number(done.insertId);
   }
   return last;
 }

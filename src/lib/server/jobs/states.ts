@@ -1,11 +1,12 @@
 import { ofLink } from '$core/model/of-link';
-import type { Kysely } from 'kysely';
+import type { Insertable, Kysely } from 'kysely';
 import { canonicalJson } from '$core/formats/canonical';
 import type { Terms } from '$core/log/judge-measured';
 import { foldLink, type LinkStatus } from '$core/log/state';
 import { type Entry } from '$core/model/entry';
 import type { JobFile, Link } from '$core/model/job';
 import { continues, placeAfter, type LogPlace } from '$core/log/place';
+import { compiledOnce } from '../db/compiled-once';
 import type { Database } from '../db/schema';
 import { entriesOfLinks, entryFromRow } from './entry-rows';
 import { readTerms, type JobTerms } from './terms';
@@ -19,25 +20,27 @@ interface Kept {
   place: LogPlace;
 }
 
+const BLANK = { job: null, link: null, status: null, place: null } as unknown as Insertable<Database['link_state']>; // prettier-ignore
+const upsertRows = compiledOnce((db, n) =>
+  db
+    .insertInto('link_state')
+    .values(Array.from({ length: n }, () => BLANK))
+    .onConflict((c) =>
+      c
+        .columns(['job', 'link'])
+        .doUpdateSet((eb) => ({ status: eb.ref('excluded.status'), place: eb.ref('excluded.place') })),
+    ),
+);
+
 /** Writes states down, over what was kept of their links. */
 export async function keepStates(db: Kysely<Database>, job: string, states: readonly Kept[]): Promise<void> {
   for (let i = 0; i < states.length; i += CHUNK)
-    await db
-      .insertInto('link_state')
-      .values(
-        states.slice(i, i + CHUNK).map(({ status, place }) => ({
-          job,
-          link: status.link,
-          status: JSON.stringify(status),
-          place: JSON.stringify(place),
-        })),
-      )
-      .onConflict((c) =>
-        c
-          .columns(['job', 'link'])
-          .doUpdateSet((eb) => ({ status: eb.ref('excluded.status'), place: eb.ref('excluded.place') })),
-      )
-      .execute();
+    await upsertRows(
+      db,
+      states
+        .slice(i, i + CHUNK)
+        .map(({ status, place }) => [job, status.link, JSON.stringify(status), JSON.stringify(place)]),
+    );
 }
 
 /** Folds the whole logs of links and keeps the results. */
