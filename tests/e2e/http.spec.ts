@@ -74,6 +74,31 @@ test('a listener is told what it missed, and what is kept from then on', async (
   stop.abort();
 });
 
+test('a listener who knows an entry that is not in the log is told to load anew', async ({
+  request,
+  baseURL,
+}) => {
+  const job = await ownJob(request);
+  const first = async (since: string): Promise<string> => {
+    const stop = new AbortController();
+    const feed = await fetch(`${baseURL}/api/jobs/${job}/events?since=${since}`, { signal: stop.signal });
+    const reader = feed.body!.getReader();
+    let heard = '';
+    while (!heard.includes('event: beat')) heard += new TextDecoder().decode((await reader.read()).value);
+    // What follows the first beat comes with it or at once after it.
+    while (!/event: anew|"entries"/.test(heard))
+      heard += new TextDecoder().decode((await reader.read()).value);
+    stop.abort();
+    return heard;
+  };
+  expect(await first('0.')).toContain('Read the wrong port.');
+  expect(await first('0')).toContain('Read the wrong port.');
+  expect(await first(`900000.${crypto.randomUUID()}`)).toContain('event: anew');
+  expect(await first('0.')).toMatch(
+    /event: beat\ndata: \{"database":"[0-9a-f-]{36}","start":"[0-9a-f-]{36}"\}/,
+  );
+});
+
 test('pictures and parts are refused with a sentence, never with a 500', async ({ request }) => {
   const job = await ownJob(request);
   const id = crypto.randomUUID();

@@ -4,10 +4,13 @@ import { planRounds } from '../../src/core/survey/rounds';
 import type { RoundAsked } from '../../src/lib/round/round.worker';
 import type { Db } from '../../src/lib/server/db/open';
 import { openDatabase } from '../../src/lib/server/db/open';
+import { forgetSent } from '../../src/lib/device/sent';
 import { deviceStore } from '../../src/lib/device/store';
+import { databaseId } from '../../src/lib/server/db/identity';
 import { appendEntries } from '../../src/lib/server/jobs/entries';
 import { entriesOf } from '../../src/lib/server/jobs/entry-rows';
 import { importJob } from '../../src/lib/server/jobs/import-job';
+import { missingEntries } from '../../src/lib/server/jobs/missing';
 import { exportJob } from '../../src/lib/server/jobs/job-file';
 import { changePlan } from '../../src/lib/server/jobs/plan-changes';
 import { siteJson, siteSince } from '../../src/lib/server/jobs/site';
@@ -38,10 +41,16 @@ class Answers {
 class Feed {
   static open: Feed[] = [];
   onmessage: ((event: { data: string }) => void) | null = null;
+  private readonly listeners: ((event: { data: string }) => void)[] = [];
   constructor(readonly url: string) {
     Feed.open.push(this);
   }
-  addEventListener(): void {}
+  addEventListener(name: string, listener: (event: { data: string }) => void): void {
+    if (name === 'beat') this.listeners.push(listener);
+  }
+  beat(data: string): void {
+    for (const listener of this.listeners) listener({ data });
+  }
   close(): void {
     Feed.open = Feed.open.filter((f) => f !== this);
   }
@@ -66,7 +75,8 @@ export class Device {
   trouble: number | null = null;
 
   private constructor(
-    readonly db: Db,
+    /** The database behind the server; another may be put in its place. */
+    public db: Db,
     readonly job: string,
   ) {}
 
@@ -79,6 +89,7 @@ export class Device {
     const device = new Device(db, job);
     const store = await deviceStore();
     for (const name of ['entries', 'photos', 'drafts'] as const) await store.clear(name);
+    await forgetSent();
     device.storage.setItem('gauntlet:me', JSON.stringify({ id: 'bo', name: 'Bo Tarn' }));
     vi.stubGlobal('localStorage', device.storage);
     const answers = new Answers();
@@ -109,6 +120,12 @@ export class Device {
     for (const feed of Feed.open) feed.onmessage?.({ data: JSON.stringify(item) });
   }
 
+  /** The beat of the server's feed, as it comes at once after a start of it. */
+  async beat(start: string): Promise<void> {
+    const data = JSON.stringify({ database: await databaseId(this.db), start });
+    for (const feed of Feed.open) feed.beat(data);
+  }
+
   private async answer(path: string, init?: RequestInit): Promise<Response> {
     this.asked.push(path);
     if (!this.online) throw new TypeError('no network');
@@ -123,6 +140,8 @@ export class Device {
         const since = from === null ? undefined : await siteSince(this.db, this.job, from);
         return since ? Response.json(since) : new Response(await siteJson(this.db, this.job));
       }
+      if (part === 'entries' && kind === 'missing')
+        return Response.json({ missing: await missingEntries(this.db, this.job, body()) });
       if (part === 'entries')
         return Response.json(
           await appendEntries(this.db, this.job, body() as { entries: unknown[]; sentAt?: string }),

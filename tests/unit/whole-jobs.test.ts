@@ -18,7 +18,7 @@ import { keepPhoto, readPhoto } from '../../src/lib/server/jobs/photos';
 import { changePlan, createJob } from '../../src/lib/server/jobs/plan-changes';
 import { disagreements, readStates, rebuildMissingStates } from '../../src/lib/server/jobs/states';
 import { removeHalfBrought } from '../../src/lib/server/jobs/remove-job';
-import { takenJobIds } from '../../src/lib/server/jobs/job-ids';
+import { jobIdsHere } from '../../src/lib/server/jobs/job-ids';
 import { largeJob } from '../../scripts/large/job';
 import { copyJob, deleteJob } from '../../src/lib/server/jobs/whole-jobs';
 import { refusal } from '../support/refusal';
@@ -109,7 +109,7 @@ describe('a job on its way in', () => {
       await new Promise((done) => setImmediate(done));
       if (here) break;
       others++;
-      if ((await takenJobIds(db)).includes('large') && !(await listJobs(db)).some((j) => j.id === 'large')) seen++; // prettier-ignore
+      if ((await jobIdsHere(db)).includes('large') && !(await listJobs(db)).some((j) => j.id === 'large')) seen++; // prettier-ignore
     }
     await coming;
     expect(others).toBeGreaterThan(5);
@@ -210,6 +210,18 @@ describe('deleting a job', () => {
     expect(await readPhoto(db, DEMO, PHOTO)).toBeUndefined();
     for (const table of ['entry', 'link', 'item', 'link_state', 'photo'] as const)
       expect(await db.selectFrom(table).selectAll().execute()).toEqual([]);
+  });
+  it('keeps its id from every other job: what devices still hold of it must not come to mean another', async () => {
+    const { name } = (await listJobs(db))[0]!;
+    const plan = { name, policy: { scheme: 'T568A', evidence: 'wiremap', units: 'mm', untwist: 'standard' }, crew: [{ id: 'ada', name: 'Ada Fenn', role: 'lead' }] }; // prettier-ignore
+    await deleteJob(db, DEMO, { name });
+    const other = await createJob(db, plan);
+    expect(other).not.toBe(DEMO);
+    expect(await copyJob(db, other, { name, of: 'plan' })).not.toBe(DEMO);
+    expect(await importJob(db, demo(), { beside: name })).not.toBe(DEMO);
+    // The job itself comes back as what it was, and can be deleted again.
+    expect(await importJob(db, demo())).toBe(DEMO);
+    await deleteJob(db, DEMO, { name });
   });
   it('leaves the log of every other job append-only, and another job of that name knows nothing of it', async () => {
     const { name } = (await listJobs(db))[0]!;

@@ -1,9 +1,11 @@
-import { forget, recall } from './small';
+import { forget, recall, remember } from './small';
 import { apiAddress } from '$lib/address/address';
 import type { LinkStatus } from '$core/log/state';
 import type { LogEntry } from '$core/model/entry';
 import { alone, channel } from './alone';
 import { refusalWords, sendJson } from './ask-server';
+import type { Beat } from './feed';
+import { dropSent, keepSent, sentEntries, type SentEntry } from './sent';
 import { dropEntries, keptEntries, putEntries, type KeptEntry } from './store';
 
 /** An entry the server would not keep, with its reason. It stays on this device until somebody deals with it. */
@@ -18,6 +20,8 @@ export interface BatchAnswer {
   refused: { id: string | null; message: string }[];
   states: LinkStatus[];
   revision: number;
+  /** Which database keeps them; a server of an older build does not say. */
+  database?: string;
 }
 
 const MOST_AT_ONCE = 200;
@@ -25,12 +29,25 @@ const MOST_AT_ONCE = 200;
 const REFUSED_WHOLE: ReadonlySet<number> = new Set([400, 413]);
 /** Answers to somebody who is not let in: what is here waits until they are. */
 const NOT_LET_IN: ReadonlySet<number> = new Set([401, 403]);
+/** The answer to what was logged for another database than the one that is here: it waits until that is back. */
+const LOGGED_ELSEWHERE = 409;
+/** Start of a server at which this device last looked whether it still has what was sent. */
+const LOOKED_AT = 'gauntlet:server-start';
+/** Ids asked for at once. */
+const MOST_ASKED = 500;
 /** Waits between tries while there is no answer: doubled from the first to the last. */
 const BACK_OFF_MS = { first: 2000, last: 60_000 };
 
+/** Where a batch goes: a job, on the database it was logged for where that is known. */
+interface SentTo {
+  job: string;
+  database: string | undefined;
+}
+
 /**
  * What a job's entries go through from this device to the server. An entry is `stored` once it lies on the disk, and
- * leaves the disk only when the server has said that it keeps it. Tabs of one browser share one outbox.
+ * leaves the disk only when the server has said that it keeps it; a copy stays for some days, in case the server is put
+ * back from a backup. Tabs of one browser share one outbox.
  */
 export class Outbox {
   waiting = $state.raw<readonly LogEntry[]>([]);
@@ -46,6 +63,11 @@ export class Outbox {
   shut = $state('');
   /** Entries of other jobs that wait on this device. */
   elsewhere = $state(0);
+  /** Entries that wait for the job of this id on another database: none of this log, whatever their links are called. */
+  foreign = $state.raw<readonly LogEntry[]>([]);
+  /** How many entries the server had and had lost: sent again. */
+  sentAgain = $state(0);
+  private readonly job: string;
   private line: ReturnType<typeof channel<{ job: string }>> | undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private pause = BACK_OFF_MS.first;
@@ -53,14 +75,16 @@ export class Outbox {
   private n = 0;
 
   constructor(
-    private readonly job: string,
+    private readonly of: { id: string; database?: string | undefined },
     /** Told when the server answered, and when other tabs changed what waits. */
     private readonly heard: {
       answered: (answer: BatchAnswer) => void;
       changed: () => void;
       back: () => void;
     },
-  ) {}
+  ) {
+    this.job = of.id;
+  }
 
   /** Takes up what this device keeps and begins to send. Call once, in the browser. */
   async resume(): Promise<void> {
@@ -86,7 +110,7 @@ export class Outbox {
     const list = this.unstored;
     if (!list.length) return;
     try {
-      await putEntries(list.map((entry): KeptEntry => ({ id: entry.id, job: entry.job, n: this.order(), entry, state: 'waiting' }))); // prettier-ignore
+      await putEntries(list.map((entry) => this.asWaiting(entry)));
       this.unstored = this.unstored.filter((e) => !list.includes(e));
       this.storageFailed = '';
       this.line?.say({ job: this.job });
@@ -96,6 +120,17 @@ export class Outbox {
     }
     void this.send();
   }
+  /** An entry that goes to the server's database of now; of another job, to whichever has that job. */
+  private asWaiting(entry: LogEntry): KeptEntry {
+    const { id, database } = this.of;
+    const kept: KeptEntry = { id: entry.id, job: entry.job, n: this.order(), entry, state: 'waiting' };
+    return entry.job === id && database !== undefined ? { ...kept, database } : kept;
+  }
+  private isForeign = (k: KeptEntry): boolean =>
+    k.job === this.job &&
+    k.database !== undefined &&
+    this.of.database !== undefined &&
+    k.database !== this.of.database;
   /** Larger than whatever was kept before, in any tab. */
   private order(): number {
     this.n = Math.max(this.n + 1, Date.now() * 1000);
@@ -111,8 +146,9 @@ export class Outbox {
       return;
     }
     this.looked = true;
-    const mine = list.filter((k) => k.job === this.job);
-    this.elsewhere = list.length - mine.length;
+    this.foreign = list.filter(this.isForeign).map((k) => k.entry);
+    const mine = list.filter((k) => k.job === this.job && !this.isForeign(k));
+    this.elsewhere = list.filter((k) => k.job !== this.job).length;
     if (job !== this.job && this.waiting.length === mine.length) return;
     this.waiting = [...mine.filter((k) => k.state === 'waiting').map((k) => k.entry), ...this.unstored];
     this.refused = mine.flatMap((k) =>
@@ -177,23 +213,37 @@ export class Outbox {
 
   private async sendAll(): Promise<void> {
     const stored = await keptEntries().catch(() => []);
-    const waiting = stored.filter((k) => k.state === 'waiting').map((k) => k.entry);
+    const waiting = stored.filter((k) => k.state === 'waiting');
     const here = this.waiting.filter((e) => !waiting.some((w) => w.id === e.id));
-    const all = [...waiting, ...here];
-    const jobs = [this.job, ...new Set(all.map((e) => e.job).filter((j) => j !== this.job))];
-    for (const job of jobs) {
-      const list = all.filter((e) => e.job === job && !this.tried.has(e.id));
+    const all = [...waiting, ...here.map((entry) => this.asWaiting(entry))].filter(
+      (k) => !this.tried.has(k.id),
+    );
+    const groups = new Map<string, KeptEntry[]>();
+    for (const k of all) {
+      const name = `${k.job} ${k.database ?? ''}`;
+      groups.set(name, [...(groups.get(name) ?? []), k]);
+    }
+    const mineFirst = [...groups.values()].sort((a, b) => Number(b[0]!.job === this.job) - Number(a[0]!.job === this.job)); // prettier-ignore
+    for (const list of mineFirst) {
+      const [{ job, database }] = list as [KeptEntry];
       for (let i = 0; i < list.length; i += MOST_AT_ONCE)
-        await this.sendBatch(job, list.slice(i, i + MOST_AT_ONCE));
+        await this.sendBatch({ job, database }, list.slice(i, i + MOST_AT_ONCE).map((k) => k.entry)); // prettier-ignore
     }
   }
 
-  private async sendBatch(job: string, batch: readonly LogEntry[]): Promise<void> {
+  private async sendBatch(to: SentTo, batch: readonly LogEntry[]): Promise<void> {
+    const { job, database } = to;
     const path = apiAddress(job, 'entries');
-    const response = await sendJson(path, { sentAt: new Date().toISOString(), entries: batch });
+    const response = await sendJson(path, {
+      sentAt: new Date().toISOString(),
+      ...(database === undefined ? {} : { database }),
+      entries: batch,
+    });
     // A job that is not there may be so for a moment, as with another database: its entries wait.
-    if (response.status === 404 && job !== this.job) return void batch.forEach((e) => this.tried.add(e.id));
-    if (REFUSED_WHOLE.has(response.status)) return this.oneByOne(job, batch, response);
+    const elsewhere = response.status === 404 && job !== this.job;
+    if (elsewhere || response.status === LOGGED_ELSEWHERE)
+      return void batch.forEach((e) => this.tried.add(e.id));
+    if (REFUSED_WHOLE.has(response.status)) return this.oneByOne(to, batch, response);
     if (NOT_LET_IN.has(response.status)) this.shut = await refusalWords(response);
     if (!response.ok) throw new Error(String(response.status));
     this.shut = '';
@@ -201,18 +251,18 @@ export class Outbox {
   }
 
   /** A batch was refused whole: halves of it are tried, so that what is good in it is not held up by what is not. */
-  private async oneByOne(job: string, batch: readonly LogEntry[], response: Response): Promise<void> {
+  private async oneByOne(to: SentTo, batch: readonly LogEntry[], response: Response): Promise<void> {
     const [only] = batch;
     if (batch.length > 1) {
       const middle = Math.ceil(batch.length / 2);
-      await this.sendBatch(job, batch.slice(0, middle));
-      return this.sendBatch(job, batch.slice(middle));
+      await this.sendBatch(to, batch.slice(0, middle));
+      return this.sendBatch(to, batch.slice(middle));
     }
     if (!only) return;
     const body = (await response.json().catch(() => null)) as { error?: { message?: string } } | null;
     const message = body?.error?.message ?? `The server refused this entry (${response.status}).`;
     const refused = [{ id: only.id, message }];
-    await this.took(job, batch, { kept: [], refused, states: [], revision: 0 });
+    await this.took(to.job, batch, { kept: [], refused, states: [], revision: 0 });
   }
 
   private async took(job: string, batch: readonly LogEntry[], answer: BatchAnswer): Promise<void> {
@@ -223,6 +273,9 @@ export class Outbox {
     const kept = new Set(answer.kept);
     if (refused.length)
       await putEntries(refused.map((r): KeptEntry => ({ id: r.entry.id, job, n: this.order(), ...r, state: 'refused' }))).catch(() => undefined); // prettier-ignore
+    const { database } = answer;
+    if (database !== undefined)
+      await keepSent(batch.filter((e) => kept.has(e.id)).map((entry): SentEntry => ({ id: entry.id, database, at: Date.now(), entry }))).catch(() => undefined); // prettier-ignore
     await dropEntries([...kept]).catch(() => undefined);
     this.line?.say({ job });
     if (job !== this.job) return void (this.elsewhere = Math.max(0, this.elsewhere - kept.size));
@@ -234,12 +287,59 @@ export class Outbox {
     this.heard.answered(answer);
   }
 
+  /**
+   * Told which database answers and which start of the server it is. A server that was started anew may stand on less
+   * than before, as one that was put back from a backup: what it kept of this device and has no more is sent again.
+   */
+  async heardServer({ database, start }: Beat): Promise<void> {
+    if (recall(LOOKED_AT) === start) return;
+    try {
+      await alone('gauntlet-send', () => this.sendAgainWhatIsMissing(database));
+    } catch {
+      // Out of reach again: the next beat asks again.
+      return;
+    }
+    remember(LOOKED_AT, start);
+    this.tried.clear();
+    await this.reload(this.job);
+    this.line?.say({ job: this.job });
+    void this.send();
+  }
+  private async sendAgainWhatIsMissing(database: string): Promise<void> {
+    const sent = (await sentEntries().catch(() => [])).filter((e) => e.database === database);
+    for (const job of new Set(sent.map((e) => e.entry.job))) {
+      const mine = sent.filter((e) => e.entry.job === job);
+      for (let i = 0; i < mine.length; i += MOST_ASKED) {
+        const piece = mine.slice(i, i + MOST_ASKED);
+        const path = apiAddress(job, 'entries', 'missing');
+        const answer = await sendJson(path, { database, ids: piece.map((e) => e.id) });
+        // The job may have been deleted, or this person may not see it any more.
+        if (answer.status === 404 || NOT_LET_IN.has(answer.status)) break;
+        if (!answer.ok) throw new Error(String(answer.status));
+        const { missing } = (await answer.json()) as { missing: string[] };
+        const lost = piece.filter((e) => missing.includes(e.id));
+        if (!lost.length) continue;
+        await putEntries(lost.map(({ entry }): KeptEntry => ({ id: entry.id, job, database, n: this.order(), entry, state: 'waiting' }))); // prettier-ignore
+        await dropSent(lost.map((e) => e.id));
+        this.sentAgain += lost.length;
+      }
+    }
+  }
+
+  /** Sends what was logged for the job of this id on another database to this one: a person said that it is the same. */
+  async sendForeign(): Promise<void> {
+    const entries = this.foreign;
+    this.foreign = [];
+    for (const e of entries) this.tried.delete(e.id);
+    await this.sendAgain(entries);
+  }
+
   /** Sends refused entries again, as they are or changed; of another job too, whose they are then. */
   async sendAgain(entries: readonly LogEntry[]): Promise<void> {
     const ids = new Set(entries.map((e) => e.id));
     this.refused = this.refused.filter((r) => !ids.has(r.entry.id));
     this.waiting = [...this.waiting, ...entries.filter((e) => e.job === this.job)];
-    await putEntries(entries.map((entry): KeptEntry => ({ id: entry.id, job: entry.job, n: this.order(), entry, state: 'waiting' }))).catch(() => undefined); // prettier-ignore
+    await putEntries(entries.map((entry) => this.asWaiting(entry))).catch(() => undefined);
     this.heard.changed();
     await this.send();
   }

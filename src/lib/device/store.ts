@@ -1,5 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { LogEntry } from '$core/model/entry';
+import { forgetSent } from './sent';
 
 /** An entry on this device: waiting for the server, or refused by it with its reason. `n` is the order it was written in. */
 export interface KeptEntry {
@@ -9,6 +10,8 @@ export interface KeptEntry {
   entry: LogEntry;
   state: 'waiting' | 'refused';
   message?: string;
+  /** The database of which its job was open when it was written; missing from what an older build kept. */
+  database?: string;
 }
 
 interface DeviceStore extends DBSchema {
@@ -40,6 +43,15 @@ const STRICT = { durability: 'strict' } as const;
 
 /** Puts entries into this device's keeping; resolves once they lie on its disk. */
 export async function putEntries(entries: readonly KeptEntry[]): Promise<void> {
+  try {
+    await put(entries);
+  } catch {
+    // What the server has already may have taken the room.
+    await forgetSent();
+    await put(entries);
+  }
+}
+async function put(entries: readonly KeptEntry[]): Promise<void> {
   const tx = (await deviceStore()).transaction('entries', 'readwrite', STRICT);
   await Promise.all([...entries.map((e) => tx.store.put(e)), tx.done]);
 }

@@ -5,20 +5,28 @@ export interface Waiting {
   unwritten: number;
   /** Entries of other jobs. */
   elsewhere: number;
+  /** Entries that were logged for another database than the one that answers. */
+  foreign: number;
   photos: number;
 }
 
 const pictures = (n: number) => (n === 1 ? '1 picture' : `${n} pictures`);
 
 /** What waits for the server, in words; '' where nothing does. */
-export function waitingWords({ entries, unwritten, elsewhere, photos }: Waiting, reachable: boolean): string {
+export function waitingWords(
+  { entries, unwritten, elsewhere, foreign, photos }: Waiting,
+  reachable: boolean,
+): string {
   if (unwritten) return `writing down ${unwritten}`;
   const parts = [
     ...(entries ? [String(entries)] : []),
     ...(elsewhere ? [`${elsewhere} of other jobs`] : []),
     ...(photos ? [pictures(photos)] : []),
   ];
-  if (!parts.length) return '';
+  const other = foreign ? [`${foreign} for another server`] : [];
+  if (!parts.length) return other.join();
   const list = parts.join(' and ');
-  return reachable && !elsewhere ? `keeping ${list}` : `${list} waiting for the server`;
+  return [reachable && !elsewhere ? `keeping ${list}` : `${list} waiting for the server`, ...other].join(
+    ', ',
+  );
 }

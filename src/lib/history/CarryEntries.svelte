@@ -5,7 +5,11 @@
   /** What has not reached the server, by file to another device, and back in from one. */
   const job = useJob();
   let says = $state('');
-  const here = $derived([...job.outbox.waiting, ...job.outbox.refused.map((r) => r.entry)]);
+  const here = $derived([
+    ...job.outbox.waiting,
+    ...job.outbox.foreign,
+    ...job.outbox.refused.map((r) => r.entry),
+  ]);
   const file = $derived(`data:application/json,${encodeURIComponent(JSON.stringify(here, null, 1))}`);
   const MOST = 5000;
 
@@ -45,6 +49,17 @@
       >
     {:else}
       <p class="text-faint">All that was logged on this device has reached the server.</p>
+    {/if}
+    {#if job.outbox.foreign.length}
+      {@const n = job.outbox.foreign.length}
+      <p>
+        {n} of them {n === 1 ? 'was' : 'were'} logged for a job of this name on another server, and {n === 1
+          ? 'waits'
+          : 'wait'} for it.
+      </p>
+      <button class="act" onclick={() => void job.outbox.sendForeign()}
+        >It is the same job: send them to this server</button
+      >
     {/if}
     <label class="act cursor-pointer focus-within:outline-3 focus-within:outline-ink">
       Take in a file of another device

@@ -15,12 +15,13 @@ import type { LogData } from './log.svelte';
 /** What the server gives of a job when it is opened. */
 export interface JobData extends LogData {
   plan: JobPlan;
-  /** Names what this is, so that only what is new since can be asked for. */
-  mark: string;
+  /** Which database this is of; missing from what an older build kept on this device. */
+  database?: string;
 }
 
 /** What is new of a job since what a device has of it. */
-export interface JobDifference extends Difference, Pick<LogData, 'seq' | 'views' | 'foundElsewhere'> {
+export interface JobDifference
+  extends Difference, Pick<LogData, 'seq' | 'views' | 'foundElsewhere'>, Pick<JobData, 'database'> {
   entries: LogEntry[];
   states: LinkStatus[];
 }
@@ -31,8 +32,9 @@ const newest = (a: readonly LinkStatus[], b: readonly LinkStatus[]): LinkStatus[
 
 /** How a job and what is new of it are put together. */
 export const JOINING: Joining<JobData, JobDifference> = {
-  add: ({ plan, statuses, log }, { seq, mark, views, foundElsewhere, entries, states }) => ({
+  add: ({ plan, statuses, log }, { seq, mark, database, views, foundElsewhere, entries, states }) => ({
     ...{ plan, seq, mark, views, foundElsewhere },
+    ...(database === undefined ? {} : { database }),
     statuses: newest(statuses, states),
     log: log && [...log, ...entries],
   }),

@@ -34,6 +34,8 @@ import { nextWritten } from '$lib/device/device-id';
 /** What the server hands over of a job's log: states of the core's projections, and the log itself where it is short. */
 export interface LogData {
   seq: number;
+  /** Names what this is; it begins with the last entry's number and its id. */
+  mark: string;
   statuses: readonly LinkStatus[];
   views: {
     tools: ToolUse;
@@ -80,7 +82,7 @@ export class JobLog {
   /** A pattern over the last links that asks to stop and check something first. */
   pattern = $state.raw<Pattern | null>(null);
   /** The last entry of the server's log that this device knows of. */
-  seq: number;
+  last: { seq: number; id: string };
   private readonly until: string | undefined;
 
   constructor(
@@ -95,7 +97,7 @@ export class JobLog {
     /** Takes an entry that was just written on its way to the server. */
     private readonly sends: (entry: LogEntry) => void,
   ) {
-    this.seq = data.seq;
+    this.last = { seq: data.seq, id: data.mark.split('.')[1] ?? '' };
     this.archive = data.log ? [...data.log] : null;
     for (const s of data.statuses) this.bases.set(s.link, s);
     const newest = data.statuses.reduce((a, s) => Math.max(a, latestOf(s) ?? 0), 0);

@@ -60,17 +60,20 @@ export class OpenJob {
     this.photos = new PhotoBox(data.plan.id);
     const way = recall(CORD_WAY);
     this.cordWay = CORD_WAYS.find((w) => w === way) ?? 'cord';
-    this.outbox = new Outbox(data.plan.id, {
-      answered: ({ states, refused, revision }) => {
-        const ids = new Set(refused.map((r) => r.id));
-        this.log.forget(this.outbox.refused.flatMap((r) => (ids.has(r.entry.id) ? [r.entry] : [])));
-        this.log.told(states, this.outbox.waiting);
-        this.plan.heard('', revision);
-        this.keepSoon();
+    this.outbox = new Outbox(
+      { id: data.plan.id, database: data.database },
+      {
+        answered: ({ states, refused, revision }) => {
+          const ids = new Set(refused.map((r) => r.id));
+          this.log.forget(this.outbox.refused.flatMap((r) => (ids.has(r.entry.id) ? [r.entry] : [])));
+          this.log.told(states, this.outbox.waiting);
+          this.plan.heard('', revision);
+          this.keepSoon();
+        },
+        changed: () => this.log.takeUp(this.outbox.waiting),
+        back: () => this.reachedAgain(),
       },
-      changed: () => this.log.takeUp(this.outbox.waiting),
-      back: () => this.reachedAgain(),
-    });
+    );
     this.log = new JobLog(
       data.plan.id,
       data,
@@ -92,9 +95,10 @@ export class OpenJob {
       this.reachedAgain();
     };
     addEventListener('online', online);
-    const silence = listenToJob<FeedItem>(this.plan.id, () => this.log.seq, {
+    const silence = listenToJob<FeedItem>(this.plan.id, () => `${this.log.last.seq}.${this.log.last.id}`, {
       item: (item) => this.hear(item),
       anew: () => openAnew(),
+      beat: (server) => void this.outbox.heardServer(server),
     });
     return () => {
       silence();
@@ -128,7 +132,8 @@ export class OpenJob {
   }
 
   private hear({ seq, entries, states, revision }: FeedItem): void {
-    this.log.seq = Math.max(this.log.seq, seq);
+    const last = entries.at(-1);
+    if (last && seq > this.log.last.seq) this.log.last = { seq, id: last.id };
     this.log.hear(entries, states, this.outbox.waiting);
     const planned = entries.filter((e) => e.kind === 'planned');
     for (const e of planned) this.plan.heard(e.id, e.data.revision);

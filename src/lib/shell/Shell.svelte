@@ -25,6 +25,7 @@
         entries: job.outbox.waiting.length,
         unwritten: job.outbox.unstored.length,
         elsewhere: job.outbox.elsewhere,
+        foreign: job.outbox.foreign.length,
         photos: job.photos.waiting,
       },
       job.outbox.reachable,
@@ -227,6 +228,18 @@
           >Enter a code</a
         >
       </p>
+    {/if}
+    {#if job.outbox.sentAgain}
+      {@const n = job.outbox.sentAgain}
+      <div class="m-3 grid gap-2 border-2 border-rule p-3" role="status" data-testid="sent-again">
+        <p>
+          The server came back without {n === 1 ? 'an entry' : `${n} entries`} of this device that it had: {n ===
+          1
+            ? 'it was'
+            : 'they were'} sent again. Look whether the plan and the pictures are as they should be.
+        </p>
+        <button class="act justify-self-start" onclick={() => (job.outbox.sentAgain = 0)}>All right</button>
+      </div>
     {/if}
     {#if job.outbox.storageFailed}
       <p class="m-3 border-4 border-wrong p-3 text-xl font-bold" role="alert">{job.outbox.storageFailed}</p>

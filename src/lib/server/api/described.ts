@@ -4,6 +4,7 @@ import { labelRequestSchema, stripRequestSchema } from '$core/formats/labels';
 import { jobFileSchema } from '$core/model/job';
 import { newJobSchema, planChangesSchema } from '$core/model/plan-changes';
 import { instantSchema } from '$core/model/reading';
+import { missingSchema } from '../jobs/missing';
 import { handoverSchema } from '../jobs/handover';
 import { copyJobSchema, deleteJobSchema } from '../jobs/whole-jobs';
 import { shareSchema } from '../jobs/shares';
@@ -243,13 +244,19 @@ export const DESCRIBED: Record<string, Described> = {
   'POST /api/jobs/[job]/entries': {
     summary:
       'Appends entries to the log; each is kept or refused by itself, and kept once however often it is sent',
-    body: z.object({ sentAt: instantSchema.optional(), entries: z.array(z.looseObject({ id: z.string(), kind: z.string() })).min(1).max(500) }), // prettier-ignore
+    body: z.object({ sentAt: instantSchema.optional(), database: z.string().optional(), entries: z.array(z.looseObject({ id: z.string(), kind: z.string() })).min(1).max(500) }), // prettier-ignore
     answer: z.object({
       kept: z.array(z.string()),
       refused: z.array(z.object({ id: z.string().nullable(), message: z.string(), issues: z.array(z.unknown()) })), // prettier-ignore
       states: z.array(link),
       revision: z.number(),
+      database: z.string(),
     }),
+  },
+  'POST /api/jobs/[job]/entries/missing': {
+    summary: 'Which entries that this database kept once it has no more, as after a restore',
+    body: missingSchema,
+    answer: z.object({ missing: z.array(z.string()) }),
   },
   'POST /api/jobs/[job]/plan': {
     summary: 'Changes the plan, all or nothing',

@@ -89,6 +89,10 @@ export interface Database {
     by: string | null;
   };
   secret: { name: string; value: string };
+  /** One row: which database this is. */
+  identity: { id: string };
+  /** Ids of jobs that were deleted. */
+  former_job: { id: string };
   /** Cache of the core's fold, with where the log it was made of stands; rebuilt from the log at any time. */
   link_state: { job: string; link: string; status: string; place: string };
 }

@@ -9,7 +9,8 @@ import type { Db } from '../db/open';
 import { compiledOnce } from '../db/compiled-once';
 import { together } from '../db/together';
 import type { Database } from '../db/schema';
-import { issuesOf, noSuchJob, type Issue } from '../refused';
+import { databaseId } from '../db/identity';
+import { issuesOf, noSuchJob, Refused, type Issue } from '../refused';
 import { entryFromRow, insertEntries } from './entry-rows';
 import { publish } from './feed';
 import { lastSeq } from './since';
@@ -23,12 +24,18 @@ export interface Appended {
   states: LinkStatus[];
   /** The revision of the plan, so that a device that was away hears of a newer one. */
   revision: number;
+  /** Which database keeps them. */
+  database: string;
 }
 
-/** A batch of entries as it came: what the device's clock said when it sent them, where it told. */
+/**
+ * A batch of entries as it came: what the device's clock said when it sent them, and for which database they were logged,
+ * where it told.
+ */
 export interface Batch {
   entries: readonly unknown[];
   sentAt?: string | undefined;
+  database?: string | undefined;
 }
 
 /** Most characters one entry may have. */
@@ -39,7 +46,7 @@ const WORTH_NOTING_MS = 1000;
 /**
  * Appends entries to a job's log. Each is kept or refused by itself; one sent twice is kept once. A clock is never a
  * reason to refuse: when the server had an entry and how far the sender's clock was off are written beside it.
- * Throws `Refused` where there is no such job.
+ * Throws `Refused` where there is no such job, or the entries were logged for another database: its job of this id is another.
  */
 export async function appendEntries(
   db: Db,
@@ -49,10 +56,19 @@ export async function appendEntries(
   who: Sender | null = null,
 ): Promise<Appended> {
   const batch = Array.isArray(sent) ? { entries: sent as readonly unknown[] } : (sent as Batch);
-  const { out, fresh, seq } = await together(db, (trx) => append(db, trx, job, batch, now, who));
+  const own = await databaseId(db);
+  if (batch.database !== undefined && batch.database !== own) throw loggedElsewhere(job);
+  const { out, fresh, seq } = await together(db, (trx) => append(db, trx, job, batch, own, now, who));
   if (fresh.length) publish(job, { seq, entries: fresh, states: out.states, revision: out.revision });
   return out;
 }
+
+const loggedElsewhere = (job: string) =>
+  new Refused(
+    `These were logged for the job "${job}" of another database: they wait on the device until that one is back.`,
+    [{ path: 'database', message: 'not the database that is here' }],
+    409,
+  );
 
 /** Appends a batch in a transaction; what was new in it, and the number of the job's last entry after it. */
 async function append(
@@ -60,12 +76,13 @@ async function append(
   trx: Transaction<Database>,
   job: string,
   batch: Batch,
+  database: string,
   now: number,
   who: Sender | null,
 ): Promise<{ out: Appended; fresh: LogEntry[]; seq: number }> {
   const terms = await termsOf(db, trx, job);
   if (!terms) throw noSuchJob(job);
-  const out: Appended = { kept: [], refused: [], states: [], revision: terms.revision };
+  const out: Appended = { kept: [], refused: [], states: [], revision: terms.revision, database };
   const fresh: LogEntry[] = [];
   const error = batch.sentAt === undefined ? undefined : Date.parse(batch.sentAt) - now;
   const marks = {

@@ -7,7 +7,7 @@ import { handleOf, type Db } from '../db/open';
 import type { Database, ItemKind } from '../db/schema';
 import { Refused } from '../refused';
 import { insertEntries } from './entry-rows';
-import { newJobId, takenJobIds } from './job-ids';
+import { jobIdsHere, newJobId } from './job-ids';
 import { ITEM_KINDS, linkRow } from './job-file';
 import { insertPhoto } from './photos';
 import { removeHalfBrought, removeJobRows } from './remove-job';
@@ -87,12 +87,11 @@ async function piecewise(
 
 /** Takes the job's id, by the lists of its plan, unless there is such a job already. */
 async function begin(db: Db, read: JobFile, beside: string | undefined) {
-  const other =
-    beside === undefined ? null : besideJob(read, newJobId(beside, await takenJobIds(db)), beside);
+  const other = beside === undefined ? null : besideJob(read, await newJobId(db, beside), beside);
   const file = other?.file ?? read;
   const job = file.job.id;
   await db.transaction().execute(async (trx) => {
-    if ((await takenJobIds(trx)).includes(job))
+    if ((await jobIdsHere(trx)).includes(job))
       throw new Refused(
         `A job "${job}" is here already.`,
         [{ path: 'job.id', message: 'Open the one that is here, or bring this one in beside it under another name.' }], // prettier-ignore

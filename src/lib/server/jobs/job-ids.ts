@@ -2,8 +2,8 @@ import type { Kysely } from 'kysely';
 import { NewIds, RESERVED_JOB_IDS, slugOf } from '$core/plan/new-ids';
 import type { Database } from '../db/schema';
 
-/** Ids no new job may have: of those that are here, and of those that are on their way in, whose people stand already. */
-export async function takenJobIds(db: Kysely<Database>): Promise<string[]> {
+/** Ids of jobs that are here, and of those that are on their way in, whose people stand already. */
+export async function jobIdsHere(db: Kysely<Database>): Promise<string[]> {
   const rows = await db
     .selectFrom('job')
     .select('id')
@@ -12,6 +12,12 @@ export async function takenJobIds(db: Kysely<Database>): Promise<string[]> {
   return rows.map((r) => r.id);
 }
 
-/** An id for a job of this name that no other job has, nor a page of the program. */
-export const newJobId = (name: string, taken: readonly string[]): string =>
-  new NewIds([...taken, ...RESERVED_JOB_IDS]).give(slugOf(name));
+/**
+ * An id for a job of this name that no other has or had, nor a page of the program: what a device still holds of a job
+ * that was deleted, and what was printed of it, must not come to mean another.
+ */
+export async function newJobId(db: Kysely<Database>, name: string): Promise<string> {
+  const former = await db.selectFrom('former_job').select('id').execute();
+  const taken = [...(await jobIdsHere(db)), ...former.map((r) => r.id), ...RESERVED_JOB_IDS];
+  return new NewIds(taken).give(slugOf(name));
+}

@@ -16,7 +16,7 @@ import { noSuchJob, Refused, type Issue } from '../refused';
 import { entriesOfKinds, insertEntries } from './entry-rows';
 import { publish } from './feed';
 import { ITEM_KINDS, linkRow, readPlan } from './job-file';
-import { newJobId, takenJobIds } from './job-ids';
+import { newJobId } from './job-ids';
 import { lastSeq } from './since';
 import { readStates, rebuildStates, refreshStates } from './states';
 import { readTerms } from './terms';
@@ -34,7 +34,7 @@ export async function createJob(db: Db, body: unknown, now = new Date()): Promis
   if (new Set(crew.map((p) => p.id)).size < crew.length)
     throw new Refused('Two people have the same id.', [{ path: 'crew', message: 'Give each an id of their own.' }]); // prettier-ignore
   return db.transaction().execute(async (trx) => {
-    const id = newJobId(name, await takenJobIds(trx));
+    const id = await newJobId(trx, name);
     const created_at = now.toISOString();
     await trx
       .insertInto('job')

@@ -14,7 +14,7 @@ export async function lastEntry(
   db: Kysely<Database>,
   job: string,
   upTo = Number.MAX_SAFE_INTEGER,
-): Promise<{ seq: number; id: string }> {
+): Promise<Place> {
   const row = await db
     .selectFrom('entry')
     .select(['seq', 'id'])
@@ -29,6 +29,15 @@ export async function lastEntry(
 /** The number of a job's last entry. */
 export const lastSeq = async (db: Kysely<Database>, job: string): Promise<number> =>
   (await lastEntry(db, job)).seq;
+
+/** An entry as a device names it that it knows last: its number and its id. */
+export type Place = { seq: number; id: string };
+
+/** Whether an entry that a device knows last is in the log: a log that was put back from a backup may be shorter, or another. */
+export async function isOfLog(db: Db, job: string, { seq, id }: Place): Promise<boolean> {
+  const there = await lastEntry(db, job, seq);
+  return there.seq === seq && there.id === id;
+}
 
 /** What was kept after an entry; null where it is more than is told at once. */
 export async function itemSince(db: Db, job: string, seq: number): Promise<FeedItem | null> {

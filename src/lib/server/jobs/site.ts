@@ -3,6 +3,7 @@ import type { LogEntry } from '$core/model/entry';
 import type { Db } from '../db/open';
 import type { ItemKind } from '../db/schema';
 import { entryFromRow } from './entry-rows';
+import { databaseId } from '../db/identity';
 import { FOLD_VERSION } from '$core/log/state';
 import { itemSince, lastEntry } from './since';
 import { foundElsewhere, readViews } from './views';
@@ -53,6 +54,7 @@ export async function siteJson(db: Db, job: string): Promise<string | undefined>
   const rest = {
     seq: last.seq,
     mark: markOf(last, row.revision),
+    database: await databaseId(db),
     views: await readViews(db, job),
     foundElsewhere: await foundElsewhere(db, job),
     log: await wholeLog(db, job),
@@ -82,6 +84,7 @@ export async function siteSince(db: Db, job: string, mark: string): Promise<obje
     ...item,
     from: mark,
     mark: markOf({ seq: item.seq, id: item.entries.at(-1)?.id ?? known.id }, row.revision),
+    database: await databaseId(db),
     views: await readViews(db, job),
     foundElsewhere: await foundElsewhere(db, job),
   };

@@ -5,7 +5,7 @@ import { noSuchJob, Refused } from '../refused';
 import { forgetTerms } from './terms';
 import { importJob } from './import-job';
 import { exportJob, readPlan } from './job-file';
-import { newJobId, takenJobIds } from './job-ids';
+import { newJobId } from './job-ids';
 import { removeJobRows } from './remove-job';
 
 const jobName = z.string().trim().min(1, { error: 'A job needs a name.' }).max(120);
@@ -22,7 +22,7 @@ export async function copyJob(db: Db, job: string, body: unknown, now = new Date
   if (!plan) throw noSuchJob(job);
   const { name, of } = parsed.data;
   if (of === 'all') return importJob(db, JSON.parse((await exportJob(db, job))!), { beside: name });
-  const id = newJobId(name, await takenJobIds(db));
+  const id = await newJobId(db, name);
   return importJob(db, copyOfPlan(plan, id, name, of, now.toISOString()));
 }
 
@@ -43,6 +43,7 @@ export async function deleteJob(db: Db, job: string, body: unknown): Promise<voi
         409,
       );
     await removeJobRows(trx, job);
+    await trx.insertInto('former_job').values({ id: job }).onConflict((c) => c.doNothing()).execute(); // prettier-ignore
   });
   forgetTerms(db, job);
 }

@@ -8,10 +8,14 @@ import type { RequestHandler } from './$types';
 
 const MOST_BYTES = 4_000_000;
 const entriesSchema = z.array(z.unknown()).min(1).max(500);
-/** `{ sentAt?, entries }`, or the entries alone. */
+/** `{ sentAt?, database?, entries }`, or the entries alone. */
 const bodySchema = z.union([
-  entriesSchema.transform((entries) => ({ entries, sentAt: undefined })),
-  z.object({ entries: entriesSchema, sentAt: instantSchema.optional() }),
+  entriesSchema.transform((entries) => ({ entries, sentAt: undefined, database: undefined })),
+  z.object({
+    entries: entriesSchema,
+    sentAt: instantSchema.optional(),
+    database: z.string().max(80).optional(),
+  }),
 ]);
 
 export const POST: RequestHandler = ({ params, request, locals }) =>

@@ -1,21 +1,28 @@
 import { database } from '$lib/server/db';
 import { onPutOut, subscribe, type FeedItem } from '$lib/server/jobs/feed';
 import { noSuchJob } from '$lib/server/refused';
-import { itemSince } from '$lib/server/jobs/since';
+import { databaseId, START } from '$lib/server/db/identity';
+import { isOfLog, itemSince } from '$lib/server/jobs/since';
 import type { RequestHandler } from './$types';
 
 /** A beat, so that a connection that died is noticed at both ends. */
 const STILL_THERE_MS = 15_000;
+
+/** What a device knows last: the number of an entry, and its id after a point; an older build says the number alone. */
+const PLACE = /^(\d{1,15})(?:\.(.{0,80}))?$/;
 
 /** Most bytes that wait for a device that does not read. */
 const MOST_UNREAD = 2_000_000;
 
 /** Server-sent events: what others log on this job, from the entry that the device knows last. */
 export const GET: RequestHandler = async ({ params, url, request, locals }) => {
-  const known = Number(request.headers.get('last-event-id') ?? url.searchParams.get('since') ?? 0) || 0;
+  const [, number, id] =
+    PLACE.exec(request.headers.get('last-event-id') ?? url.searchParams.get('since') ?? '') ?? [];
+  const known = Number(number ?? 0);
   const db = await database();
   const there = await db.selectFrom('job').select('id').where('id', '=', params.job).executeTakeFirst();
   if (!there) return noSuchJob(params.job).toResponse();
+  const said = `event: beat\ndata: ${JSON.stringify({ database: await databaseId(db), start: START })}\n\n`;
   let end = () => {};
   const body = new ReadableStream<Uint8Array>(
     {
@@ -28,7 +35,8 @@ export const GET: RequestHandler = async ({ params, url, request, locals }) => {
             controller.error(new Error('not read'));
           }
         };
-        const tell = (item: FeedItem) => write(`id: ${item.seq}\ndata: ${JSON.stringify(item)}\n\n`);
+        const tell = (item: FeedItem) =>
+          write(`id: ${item.seq}.${item.entries.at(-1)!.id}\ndata: ${JSON.stringify(item)}\n\n`);
         // Subscribed before the past is read, so that nothing falls between the two.
         let told = known;
         const meanwhile: FeedItem[] = [];
@@ -37,7 +45,7 @@ export const GET: RequestHandler = async ({ params, url, request, locals }) => {
           if (!live) meanwhile.push(item);
           else tell(item);
         });
-        const beat = setInterval(() => write('event: beat\ndata: \n\n'), STILL_THERE_MS);
+        const beat = setInterval(() => write(said), STILL_THERE_MS);
         beat.unref();
         // Whoever is put out hears nothing more.
         const stay = locals.who
@@ -51,8 +59,10 @@ export const GET: RequestHandler = async ({ params, url, request, locals }) => {
           unsubscribe();
           clearInterval(beat);
         };
-        const past = await itemSince(db, params.job, known);
+        const knows = id === undefined || (await isOfLog(db, params.job, { seq: known, id }));
+        const past = knows ? await itemSince(db, params.job, known) : null;
         write('retry: 1000\n\n');
+        write(said);
         if (past === null) write('event: anew\ndata: {}\n\n');
         else if (past.entries.length) {
           tell(past);

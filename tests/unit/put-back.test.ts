@@ -1,0 +1,242 @@
+import '../support/no-browser';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { keepSent, sentEntries } from '../../src/lib/device/sent';
+import { deviceStore, keptEntries, putEntries } from '../../src/lib/device/store';
+import { OpenJob } from '../../src/lib/job/open-job.svelte';
+import { databaseId } from '../../src/lib/server/db/identity';
+import { handleOf, openDatabase, type Db } from '../../src/lib/server/db/open';
+import { appendEntries } from '../../src/lib/server/jobs/entries';
+import { importJob } from '../../src/lib/server/jobs/import-job';
+import { missingEntries } from '../../src/lib/server/jobs/missing';
+import { isOfLog, lastEntry } from '../../src/lib/server/jobs/since';
+import { disagreements } from '../../src/lib/server/jobs/states';
+import { Device } from '../support/device';
+import { demoCopy } from '../support/job';
+import { refusal } from '../support/refusal';
+
+const JOB = 'station';
+const WAIT = { timeout: 20_000 };
+let dir: string;
+let device: Device;
+let job: OpenJob;
+let close: () => void;
+async function opened(): Promise<void> {
+  job = new OpenJob(await device.data());
+  close = job.resume();
+}
+beforeEach(async () => {
+  dir = mkdtempSync(join(tmpdir(), 'gauntlet-put-back-'));
+  device = await Device.on(JOB);
+  await opened();
+});
+afterEach(() => {
+  close();
+  vi.unstubAllGlobals();
+  rmSync(dir, { recursive: true, force: true });
+});
+const seat = (link: string) =>
+  job.log.write(link, 'seated', { connector: 'patch-panel', scheme: 'T568B' }, 'head');
+const sent = () => vi.waitFor(() => expect(job.outbox.waiting).toHaveLength(0), WAIT);
+const keptHere = (n: number) => vi.waitFor(async () => expect(await sentEntries()).toHaveLength(n), WAIT);
+/** A copy of the server's database as it is now. */
+async function backup(): Promise<Db> {
+  const file = join(dir, `copy-${performance.now()}.db`);
+  await handleOf(device.db).backup(file);
+  return openDatabase(file);
+}
+/** Another database, with a job of the same id and the same links. */
+async function anotherDatabase(): Promise<Db> {
+  const db = await openDatabase(':memory:');
+  await importJob(db, demoCopy(JOB));
+  return db;
+}
+const looked = (start: string) =>
+  vi.waitFor(() => expect(device.storage.getItem('gauntlet:server-start')).toBe(start), WAIT);
+
+describe('a server that was put back from a backup', () => {
+  it('is given again what it had of this device, once, and says the same of its links as before', async () => {
+    const first = seat('K3-04');
+    await sent();
+    await keptHere(1);
+    await device.beat('start 1');
+    await looked('start 1');
+    const old = await backup();
+    const lost = [seat('K3-02'), seat('K3-03'), job.log.takeBack(first)];
+    await sent();
+    await keptHere(4);
+    const before = await device.file();
+    expect(job.outbox.sentAgain).toBe(0);
+
+    device.db = old;
+    expect((await device.file()).entries.map((e) => e.id)).not.toContain(lost[0]!.id);
+    await device.beat('start 2');
+    await looked('start 2');
+    await sent();
+    expect(job.outbox.sentAgain).toBe(3);
+    const ids = (await device.file()).entries.map((e) => e.id);
+    expect(ids.sort()).toEqual(before.entries.map((e) => e.id).sort());
+    expect(await device.kinds('K3-02')).toEqual(['seated']);
+    expect(await disagreements(device.db, JOB)).toEqual([]);
+    expect(job.statusOf('K3-04').head.state).toBe('bare');
+    expect(job.statusOf('K3-02').head.state).toBe('seated');
+    await keptHere(4);
+  });
+
+  it('is asked once at each of its starts, and has nothing sent again that it still has', async () => {
+    seat('K3-04');
+    await sent();
+    await keptHere(1);
+    for (const start of ['start 1', 'start 1', 'start 2', 'start 2']) {
+      await device.beat(start);
+      await looked(start);
+    }
+    expect(device.asked.filter((path) => path.endsWith('/missing'))).toHaveLength(2);
+    expect(job.outbox.sentAgain).toBe(0);
+    expect(await device.kinds('K3-04')).toEqual(['seated']);
+  });
+
+  it('that goes away while it is asked is asked again by the next beat', async () => {
+    seat('K3-04');
+    await sent();
+    await keptHere(1);
+    device.trouble = 503;
+    await device.beat('start 1');
+    await vi.waitFor(() => expect(device.asked.at(-1)).toMatch(/missing$/), WAIT);
+    device.trouble = null;
+    expect(device.storage.getItem('gauntlet:server-start')).toBeNull();
+    await device.beat('start 1');
+    await looked('start 1');
+  });
+
+  it('is known by a listener: the last entry they know is not of its log', async () => {
+    const old = await backup();
+    seat('K3-04');
+    await sent();
+    const last = await lastEntry(device.db, JOB);
+    expect(await isOfLog(device.db, JOB, last)).toBe(true);
+    expect(await isOfLog(old, JOB, last)).toBe(false);
+    expect(await isOfLog(device.db, JOB, { ...last, id: 'x' })).toBe(false);
+    expect(await isOfLog(old, JOB, await lastEntry(old, JOB))).toBe(true);
+    expect(await isOfLog(old, 'nowhere', { seq: 0, id: '' })).toBe(true);
+  });
+});
+
+describe('another database at the same address', () => {
+  it('gets nothing that was logged for the job of that id before, until somebody says that it is the same', async () => {
+    const own = device.db;
+    device.online = false;
+    seat('K3-04');
+    await vi.waitFor(() => expect(job.outbox.unstored).toHaveLength(0), WAIT);
+    device.db = await anotherDatabase();
+    device.online = true;
+    // Still open, by what was loaded of the other: it is told, and waits.
+    await job.outbox.send();
+    expect(await device.kinds('K3-04')).toEqual([]);
+    close();
+    await opened();
+    await vi.waitFor(() => expect(job.outbox.foreign).toHaveLength(1), WAIT);
+    await job.outbox.send();
+    expect(await device.kinds('K3-04')).toEqual([]);
+    expect(job.statusOf('K3-04').head.state).toBe('bare');
+    expect(job.outbox.refused).toEqual([]);
+
+    // The one it was logged for is back: it goes by itself.
+    const other = device.db;
+    device.db = own;
+    close();
+    await opened();
+    await sent();
+    await vi.waitFor(async () => expect(await device.kinds('K3-04')).toEqual(['seated']), WAIT);
+    expect(job.outbox.foreign).toEqual([]);
+    device.db = other;
+  });
+
+  it('gets it once somebody said so', async () => {
+    device.online = false;
+    seat('K3-04');
+    await vi.waitFor(() => expect(job.outbox.unstored).toHaveLength(0), WAIT);
+    device.db = await anotherDatabase();
+    device.online = true;
+    close();
+    await opened();
+    await vi.waitFor(() => expect(job.outbox.foreign).toHaveLength(1), WAIT);
+    await job.outbox.sendForeign();
+    await sent();
+    expect(await device.kinds('K3-04')).toEqual(['seated']);
+    expect(job.statusOf('K3-04').head.state).toBe('seated');
+    expect(await keptEntries()).toEqual([]);
+  });
+
+  it('is not given what another kept: a job that was begun anew stays as it was begun', async () => {
+    seat('K3-04');
+    await sent();
+    await keptHere(1);
+    device.db = await anotherDatabase();
+    await device.beat('start 2');
+    await looked('start 2');
+    expect(job.outbox.sentAgain).toBe(0);
+    expect(await device.kinds('K3-04')).toEqual([]);
+    expect(await sentEntries()).toHaveLength(1);
+  });
+
+  it('refuses a batch that says which it is for, and takes one that does not', async () => {
+    const entry = { id: crypto.randomUUID(), job: JOB, link: 'K3-04', kind: 'note', at: '2026-11-20T09:00:00Z', by: 'bo', data: { text: 'x' } }; // prettier-ignore
+    const refused = await refusal(appendEntries(device.db, JOB, { entries: [entry], database: 'another' }));
+    expect(refused.status).toBe(409);
+    expect((await appendEntries(device.db, JOB, { entries: [entry] })).kept).toEqual([entry.id]);
+    const own = await databaseId(device.db);
+    expect((await appendEntries(device.db, JOB, { entries: [entry], database: own })).database).toBe(own);
+  });
+});
+
+describe('which entries are missing', () => {
+  it('is told of this database alone, and of a job that is here', async () => {
+    const database = await databaseId(device.db);
+    const here = (await device.file()).entries[0]!.id;
+    const gone = crypto.randomUUID();
+    expect(await missingEntries(device.db, JOB, { database, ids: [here, gone, here.toUpperCase()] })).toEqual([gone]); // prettier-ignore
+    expect(await missingEntries(device.db, JOB, { database: 'another', ids: [gone] })).toEqual([]);
+    expect((await refusal(missingEntries(device.db, 'nowhere', { database, ids: [gone] }))).status).toBe(404);
+    for (const body of [null, {}, { database, ids: [] }, { database, ids: Array(501).fill(gone) }])
+      expect((await refusal(missingEntries(device.db, JOB, body))).status).toBe(400);
+  });
+  it('is another database after a start from nothing, and the same in a copy', async () => {
+    expect(await databaseId(await backup())).toBe(await databaseId(device.db));
+    expect(await databaseId(await anotherDatabase())).not.toBe(await databaseId(device.db));
+  });
+});
+
+describe('what was sent', () => {
+  const entry = (n: number, at: number) => ({ id: `e${n}`, database: 'd', at, entry: { id: `e${n}` } as never }); // prettier-ignore
+  const DAY = 24 * 3_600_000;
+  it('stays two weeks, the newest five thousand', async () => {
+    const now = 100 * DAY;
+    await keepSent([entry(1, now - 15 * DAY), entry(2, now - 13 * DAY), entry(3, now)]);
+    expect((await sentEntries(now)).map((e) => e.id)).toEqual(['e2', 'e3']);
+    await keepSent(Array.from({ length: 5000 }, (_, i) => entry(10 + i, now + 1)));
+    const kept = await sentEntries(now);
+    expect(kept).toHaveLength(5000);
+    expect(kept.map((e) => e.id)).not.toContain('e3');
+    expect(await sentEntries(now)).toHaveLength(5000);
+  });
+  it('gives its room to what has not been sent', async () => {
+    await keepSent([entry(1, Date.now())]);
+    const store = await deviceStore();
+    let full = true;
+    const whole = store.transaction.bind(store);
+    const spy = vi.spyOn(store, 'transaction').mockImplementation(((...given: Parameters<typeof whole>) => {
+      if (full) {
+        full = false;
+        throw new DOMException('full', 'QuotaExceededError');
+      }
+      return whole(...given);
+    }) as never);
+    await putEntries([{ id: 'n1', job: JOB, n: 1, entry: { id: 'n1' } as never, state: 'waiting' }]);
+    spy.mockRestore();
+    expect((await keptEntries()).map((k) => k.id)).toEqual(['n1']);
+    expect(await sentEntries()).toEqual([]);
+  });
+});
