@@ -42,4 +42,6 @@ if (existsSync(file)) {
 for (const end of ['-wal', '-shm']) rmSync(file + end, { force: true });
 renameSync(half, file);
 letGo();
-console.log(`${file} is in place: start the server.`);
+console.log(
+  `${file} is in place: start the server. Devices send it again what they logged in the last two weeks and it lacks.`,
+);

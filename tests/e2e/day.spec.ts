@@ -1,5 +1,6 @@
 import { chromium, expect, test, type BrowserContext, type Page } from '@playwright/test';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { BROWSER } from '../support/browser';
@@ -141,4 +142,43 @@ test('a day without the server: terminated, proven, done again with a picture, t
   const photo = log.entries.find((e) => e.kind === 'photo' && e.link === 'K1-05')!;
   const { data } = photo as { data: { photo: string } };
   expect((await fetch(`${server.base}/api/jobs/${JOB}/photos/${data.photo}`)).status).toBe(200);
+});
+
+test('a server that is put back from a backup gets what this device logged since, and says so', async ({
+  viewport,
+  isMobile,
+  hasTouch,
+}) => {
+  const page = await browser({ viewport, isMobile, hasTouch });
+  const file = join(dir, 'day.db');
+  const run = (script: string, ...args: string[]) =>
+    spawnSync('npx', ['--no-install', 'tsx', `scripts/${script}.ts`, ...args], {
+      env: { ...process.env, GAUNTLET_DB: file },
+      encoding: 'utf8',
+    });
+  await open(page, `${server.base}/${JOB}/prove/K1-01`);
+  await pass(page, 'K1-01');
+  await kept(page);
+  expect(run('backup', join(dir, 'copies')).status).toBe(0);
+  for (const n of ['02', '03']) await pass(page, `K1-${n}`);
+  await kept(page);
+  await expect(page.getByTestId('sent-again')).toBeHidden();
+  const port = new URL(server.base).port;
+  await server.end();
+  const [copy] = readdirSync(join(dir, 'copies'));
+  expect(run('restore', join(dir, 'copies', copy!), '--yes').stdout).toContain('is in place');
+
+  server = await served({ GAUNTLET_DB: file, PORT: port });
+  await expect(page.getByTestId('sent-again')).toContainText('2 entries of this device', { timeout: 60_000 });
+  await kept(page);
+  const log = (await (await fetch(`${server.base}/api/jobs/${JOB}/export`)).json()) as ReturnType<typeof demoCopy>; // prettier-ignore
+  for (const n of ['01', '02', '03'])
+    expect(log.entries.filter((e) => 'link' in e && e.link === `K1-${n}` && e.kind === 'reading'), n).toHaveLength(1); // prettier-ignore
+  await armed(page);
+  await page.getByTestId('sent-again').getByRole('button', { name: 'All right' }).click();
+  await expect(page.getByTestId('sent-again')).toBeHidden();
+  await page.reload();
+  await ready(page);
+  await kept(page);
+  await expect(page.getByTestId('sent-again')).toBeHidden();
 });

@@ -83,6 +83,15 @@ describe('a server that was put back from a backup', () => {
     expect(job.statusOf('K3-04').head.state).toBe('bare');
     expect(job.statusOf('K3-02').head.state).toBe('seated');
     await keptHere(4);
+    // It is said until somebody has seen it.
+    close();
+    await opened();
+    await vi.waitFor(() => expect(job.outbox.sentAgain).toBe(3), WAIT);
+    job.outbox.seenSentAgain();
+    close();
+    await opened();
+    await vi.waitFor(() => expect(job.outbox.looked).toBe(true), WAIT);
+    expect(job.outbox.sentAgain).toBe(0);
   });
 
   it('is asked once at each of its starts, and has nothing sent again that it still has', async () => {

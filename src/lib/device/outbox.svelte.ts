@@ -33,6 +33,8 @@ const NOT_LET_IN: ReadonlySet<number> = new Set([401, 403]);
 const LOGGED_ELSEWHERE = 409;
 /** Start of a server at which this device last looked whether it still has what was sent. */
 const LOOKED_AT = 'gauntlet:server-start';
+/** How many entries were sent again, until somebody has seen it. */
+const SENT_AGAIN = 'gauntlet:sent-again';
 /** Ids asked for at once. */
 const MOST_ASKED = 500;
 /** Waits between tries while there is no answer: doubled from the first to the last. */
@@ -65,7 +67,7 @@ export class Outbox {
   elsewhere = $state(0);
   /** Entries that wait for the job of this id on another database: none of this log, whatever their links are called. */
   foreign = $state.raw<readonly LogEntry[]>([]);
-  /** How many entries the server had and had lost: sent again. */
+  /** How many entries the server had and had lost: sent again. Said until somebody has seen it. */
   sentAgain = $state(0);
   private readonly job: string;
   private line: ReturnType<typeof channel<{ job: string }>> | undefined;
@@ -88,6 +90,7 @@ export class Outbox {
 
   /** Takes up what this device keeps and begins to send. Call once, in the browser. */
   async resume(): Promise<void> {
+    this.sentAgain = Number(recall(SENT_AGAIN) ?? 0);
     this.line = channel('gauntlet-outbox', ({ job }) => void this.reload(job));
     await this.takeUpOldKeeping();
     await this.reload(this.job);
@@ -322,8 +325,15 @@ export class Outbox {
         await putEntries(lost.map(({ entry }): KeptEntry => ({ id: entry.id, job, database, n: this.order(), entry, state: 'waiting' }))); // prettier-ignore
         await dropSent(lost.map((e) => e.id));
         this.sentAgain += lost.length;
+        remember(SENT_AGAIN, String(this.sentAgain));
       }
     }
+  }
+
+  /** Somebody has seen that entries were sent again. */
+  seenSentAgain(): void {
+    this.sentAgain = 0;
+    forget(SENT_AGAIN);
   }
 
   /** Sends what was logged for the job of this id on another database to this one: a person said that it is the same. */

@@ -238,7 +238,7 @@
             ? 'it was'
             : 'they were'} sent again. Look whether the plan and the pictures are as they should be.
         </p>
-        <button class="act justify-self-start" onclick={() => (job.outbox.sentAgain = 0)}>All right</button>
+        <button class="act justify-self-start" onclick={() => job.outbox.seenSentAgain()}>All right</button>
       </div>
     {/if}
     {#if job.outbox.storageFailed}

@@ -62,13 +62,13 @@ export const GET: RequestHandler = async ({ params, url, request, locals }) => {
         const knows = id === undefined || (await isOfLog(db, params.job, { seq: known, id }));
         const past = knows ? await itemSince(db, params.job, known) : null;
         write('retry: 1000\n\n');
-        write(said);
         if (past === null) write('event: anew\ndata: {}\n\n');
         else if (past.entries.length) {
           tell(past);
           told = past.seq;
         }
         for (const item of meanwhile) if (item.seq > told) tell(item);
+        write(said);
         live = true;
       },
       cancel: () => end(),
