@@ -40,7 +40,7 @@
   }
 </script>
 
-<details class="mt-3 border-y border-rule">
+<details class="mt-3 border-y border-rule" open={job.outbox.foreign.length > 0}>
   <summary class="flex min-h-12 cursor-pointer items-center">Carry entries to another device</summary>
   <div class="grid gap-2 pb-3">
     {#if here.length}

@@ -231,15 +231,26 @@
     {/if}
     {#if job.outbox.sentAgain}
       {@const n = job.outbox.sentAgain}
-      <div class="m-3 grid gap-2 border-2 border-rule p-3" role="status" data-testid="sent-again">
-        <p>
-          The server came back without {n === 1 ? 'an entry' : `${n} entries`} of this device that it had: {n ===
-          1
-            ? 'it was'
-            : 'they were'} sent again. Look whether the plan and the pictures are as they should be.
+      <div
+        class="m-3 flex flex-wrap items-center gap-2 border-2 border-rule p-3"
+        role="status"
+        data-testid="sent-again"
+      >
+        <p class="flex-1 basis-60">
+          The server came back without {n === 1 ? 'an entry' : `${n} entries`} that it had from this device.
+          {n === 1 ? 'It was' : 'They were'} sent again. Look whether the plan and the pictures are as they should
+          be.
         </p>
-        <button class="act justify-self-start" onclick={() => job.outbox.seenSentAgain()}>All right</button>
+        <button class="act w-auto" onclick={() => job.outbox.seenSentAgain()}>All right</button>
       </div>
+    {/if}
+    {#if job.outbox.foreign.length && here !== 'history'}
+      {@const n = job.outbox.foreign.length}
+      <a class="m-3 border-2 border-rule p-3 underline underline-offset-4" href={job.at('history')}
+        >{n === 1 ? 'An entry' : `${n} entries`} of a job of this name on another server {n === 1
+          ? 'waits'
+          : 'wait'} on this device</a
+      >
     {/if}
     {#if job.outbox.storageFailed}
       <p class="m-3 border-4 border-wrong p-3 text-xl font-bold" role="alert">{job.outbox.storageFailed}</p>
