@@ -279,4 +279,17 @@ describe('parts and legends', () => {
     job.plan.keepPart({ id: 'bad', name: '', kind: 'punch tool' });
     await vi.waitFor(() => expect(job.plan.refused).not.toBe(''), WAIT);
   });
+  it('wait where this device is not let in, or the job is not there for a while', async () => {
+    for (const status of [401, 403, 404, 503]) {
+      device.trouble = status;
+      job.plan.keepLegend(legend);
+      await job.plan.sendWaiting();
+    }
+    expect(job.plan.refused).toBe('');
+    device.trouble = null;
+    close();
+    await opened();
+    expect(job.plan.legend('mine').name).toBe('Mine');
+    await vi.waitFor(async () => expect((await device.file()).legends?.[0]?.id).toBe('mine'), WAIT);
+  });
 });

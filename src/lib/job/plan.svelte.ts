@@ -296,7 +296,8 @@ export class OpenPlan {
       const put = w.parts ? { parts: [w.parts] } : { legends: [w.legends!] };
       try {
         const answer = await sendJson(apiAddress(this.id, 'plan'), { id, put, from: 'tools', ...(this.me() ? { by: this.me() } : {}) }); // prettier-ignore
-        if (answer.status >= 500) return;
+        // Not let in, or a job that is not here for a while: it waits, as entries do.
+        if (!answer.ok && !REFUSED.has(answer.status)) return;
         if (!answer.ok) this.refused = `${(w.parts ?? w.legends)!.name}: ${await refusalWords(answer)}`;
         this.waiting = this.waiting.filter((x) => x !== w);
         this.storeWaiting();
@@ -306,6 +307,9 @@ export class OpenPlan {
     }
   }
 }
+
+/** Answers after which a part or a legend is not sent again by itself; all others may pass. */
+const REFUSED: ReadonlySet<number> = new Set([400, 409, 413]);
 
 /** Changes of plan sent from this page: a plan is opened anew after each. */
 const sentHere = new Set<string>();
