@@ -48,6 +48,51 @@ describe('a link that was moved on site', () => {
   });
 });
 
+describe('an end that was made to another scheme than is ordered', () => {
+  const make = (end: End, scheme: 'T568A' | 'T568B'): What => ({ seated: { connector: 'punch-down-jack', scheme }, end }); // prettier-ignore
+  const both = (head: 'T568A' | 'T568B', tail = head) => [make('head', head), make('tail', tail), good];
+  const ordered = (more: Partial<Link>): Link => ({ ...planned, scheme: 'T568B', ...more });
+  it('is good so far, whatever reads straight: two ends that are both wrong do', () => {
+    const wrong = after(ordered({}), ...both('T568A'));
+    expect(states(wrong)).toEqual(SO_FAR);
+    expect(wrong.head.reason).toBe('Good so far: the head was made to T568A, and T568B is ordered. Make it as ordered, or change what is ordered of this link.'); // prettier-ignore
+    expect(states(after(ordered({}), ...both('T568B')))).toEqual(PROVEN);
+    const tail = after(ordered({}), make('tail', 'T568A'), good);
+    expect([...states(tail), tail.tail.reason]).toEqual([...SO_FAR, expect.stringContaining('the tail was made to T568A')]); // prettier-ignore
+  });
+  it('is proven once it is made as ordered, or ordered as it was made', () => {
+    const again = (end: End): What => ({ redone: { action: 'redo', connector: 'punch-down-jack', scheme: 'T568B' }, end }); // prettier-ignore
+    expect(states(after(ordered({}), ...both('T568A'), again('head'), good))).toEqual(SO_FAR);
+    expect(states(after(ordered({}), ...both('T568A'), again('head'), again('tail'), good))).toEqual(PROVEN);
+    expect(states(after(ordered({ scheme: 'T568A' }), ...both('T568A')))).toEqual(PROVEN);
+  });
+  it('goes by the terms of the job where the link says nothing', () => {
+    const { scheme: _, ...link } = ordered({});
+    const by = (scheme: 'T568A' | 'T568B') =>
+      states(foldLink(link, { ...terms, policy: { ...terms.policy, scheme } }, logOf(...both('T568A'))));
+    expect(by('T568A')).toEqual(PROVEN);
+    expect(by('T568B')).toEqual(SO_FAR);
+  });
+  it('fails as it fails, and one of which nothing is known is as ordered', () => {
+    expect(states(after(ordered({}), make('head', 'T568A'), make('tail', 'T568A'), read({ walk: '36145278' })))).toEqual(['failed', 'failed']); // prettier-ignore
+    expect(states(after(ordered({}), good))).toEqual(PROVEN);
+  });
+  it('may be either end of a crossover', () => {
+    const crossed = ordered({ ordered: 'crossover', scheme: 'T568A' });
+    const cross = read({ walk: '36145278' });
+    const made = (head: 'T568A' | 'T568B', tail: 'T568A' | 'T568B') =>
+      states(after(crossed, make('head', head), make('tail', tail), cross));
+    expect(made('T568A', 'T568B')).toEqual(PROVEN);
+    expect(made('T568B', 'T568A')).toEqual(PROVEN);
+    expect(made('T568B', 'T568B')).toEqual(SO_FAR);
+  });
+  it('means nothing to a coax', () => {
+    const { evidence: _, ...coax } = file.links.find((l) => l.head.connector === 'coax-compression')!;
+    const ends = (['head', 'tail'] as const).map((end): What => ({ seated: { connector: 'coax-compression', scheme: 'T568A' }, end })); // prettier-ignore
+    expect(states(after({ ...coax, scheme: 'T568B' }, ...ends, read({ walk: 'C S' })))).toEqual(PROVEN);
+  });
+});
+
 describe('a question about the length of a cable', () => {
   it('is not answered by a reading that has none', () => {
     expect(states(after(planned, long(80)))).toEqual(SO_FAR);

@@ -1,9 +1,11 @@
 import type { EntryOf } from '../model/entry';
 import type { Link } from '../model/job';
 import { EVIDENCE_WORDS, type Judgement } from '../reading/verdict';
-import { ENDS } from '../wiring/conductors';
+import { ENDS, type End } from '../wiring/conductors';
+import { mediumOf } from '../wiring/connector';
 import { judgeMeasured, type Judged, type Terms } from './judge-measured';
 import { laidLink } from './laid-link';
+import { specOf } from './link-spec';
 import { failsBehind } from './fails-behind';
 import { openQuestion } from './length-doubt';
 import { withLengthOf } from './one-end';
@@ -36,7 +38,8 @@ const DISPUTE_MS = 2 * 60_000;
 /**
  * Judges a reading by itself and by what the log knows of its link: the one rule of the form and of the state. What is
  * known can take a pass away and gives none: a length measured from one end, a fail that this kind of reading is blind
- * to, an end that somebody refused by eye, two people who do not agree, a link that was exchanged with another or moved.
+ * to, an end that somebody refused by eye or that was made to the other scheme, two people who do not agree, a link that was
+ * exchanged with another or moved.
  *
  * @example
  * judgeForLink(status, link, plan, { data, at, by }).judgement.verdict // what `foldLink` will make of it
@@ -80,6 +83,11 @@ export function judgeForLink(status: LinkStatus, link: Link, terms: Terms, e: Re
   if (status.moved !== undefined && e.data.revision !== undefined && e.data.revision < status.moved)
     lower('Good so far: it was moved on site, which this device had not heard of. Take up the new plan and read it where it is now.'); // prettier-ignore
 
+  for (const end of madeOtherwise(status, link, terms))
+    lower(
+      `Good so far: the ${end} was made to ${status[end].scheme}, and ${specOf(link, terms.policy)[end].scheme} is ordered. Make it as ordered, or change what is ordered of this link.`,
+    );
+
   // A good wire map cannot tell a link from the one it is exchanged with: only the right remote's number can.
   if (status.exchanged && !answersAsItself(status, e))
     lower('Good so far: a wire map cannot tell it from the link it was exchanged with.');
@@ -91,6 +99,18 @@ export function judgeForLink(status: LinkStatus, link: Link, terms: Terms, e: Re
     ...(disputedBy === undefined ? {} : { disputedBy }),
     unseen,
   };
+}
+
+/**
+ * Ends that were made to another scheme than is ordered. A wire map cannot tell: two ends that are both wrong read straight.
+ * Which end of a crossover has which scheme is all one.
+ */
+function madeOtherwise(status: LinkStatus, link: Link, terms: Terms): End[] {
+  if (mediumOf(link.head.connector) !== 'twisted-pair') return [];
+  const spec = specOf(link, terms.policy);
+  const otherwise = ENDS.filter((end) => (status[end].scheme ?? spec[end].scheme) !== spec[end].scheme);
+  const turnedRound = spec.head.scheme !== spec.tail.scheme && otherwise.length === ENDS.length;
+  return turnedRound ? [] : otherwise;
 }
 
 /** Whether a reading clears what an end was refused for: a wrong answer in a round, by the remote's own number. */

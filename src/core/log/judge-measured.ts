@@ -29,7 +29,7 @@ export type Judged = Pick<
 >;
 /** What a job's readings are judged by: its terms, and its parts, the job's own cables among them. A plan has both. */
 export interface Terms {
-  policy: Pick<Policy, 'evidence' | 'evidenceByCable' | 'leadHours' | 'certifyTo'>;
+  policy: Pick<Policy, 'scheme' | 'evidence' | 'evidenceByCable' | 'leadHours' | 'certifyTo'>;
   parts: readonly Part[];
 }
 

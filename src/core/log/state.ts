@@ -19,7 +19,7 @@ import { project, type Projection } from './projection';
 import { threadAfterFail, threadAfterWork, type LoggedMistakes, type Thread } from './thread';
 
 /** Grows with every change of what a state holds or how it is reached: states kept by another version are made anew. */
-export const FOLD_VERSION = 11;
+export const FOLD_VERSION = 12;
 
 /** States of a termination, in the order of the work. */
 export const TERMINATION_STATES = ['bare', 'seated', 'stale', 'provisional', 'proven', 'failed'] as const;

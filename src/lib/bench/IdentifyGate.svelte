@@ -47,7 +47,8 @@
 </div>
 {#if session.scheme !== session.ordered && !coaxLink}
   <p class="border-l-4 border-wrong pl-3" role="alert">
-    This end was ordered to {session.ordered}. Seat it to {session.scheme} only if that was changed.
+    This end was ordered to {session.ordered}. Seat it to {session.scheme} only if that was changed, and change
+    the plan with it: else no reading proves it.
   </p>
 {/if}
 {#if session.connector !== session.link[session.end].connector}
