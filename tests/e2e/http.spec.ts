@@ -199,6 +199,19 @@ test('another program sends a schedule and readings, and reads how far the job i
   expect((await log(readings.replace('N-1,1', 'N-77,1'))).status()).toBe(409);
   expect(await (await log(readings)).json()).toEqual({ logged: 1, again: 0, problems: [] });
   expect(await (await log(readings)).json()).toEqual({ logged: 0, again: 1, problems: [] });
+  // Without a time, or by a clock that nobody vouches for, it may be older than what the log has.
+  const verdict = async () =>
+    (await (await request.get(at)).json()).states.find((s: { link: string }) => s.link === 'N-1').head.state;
+  expect(await verdict()).toBe('proven');
+  const redone = { id: crypto.randomUUID(), job, link: 'N-1', end: 'head', kind: 'redone', at: '2026-11-20T10:30:00Z', by: 'una', data: { action: 'redo', connector: 'patch-panel', scheme: 'T568B' } }; // prettier-ignore
+  expect((await (await request.post(`${at}/entries`, { data: [redone] })).json()).kept).toHaveLength(1);
+  const later = readings.replace('10:00:00Z', '11:00:00Z');
+  expect((await log(later, '?by=una&clock=wrong')).status()).toBe(400);
+  expect(await (await log(later)).json()).toMatchObject({ logged: 1 });
+  expect(await verdict()).toBe('provisional');
+  expect(await (await log('link,walk,evidence,splits\nN-1,12345678,wiremap,\n')).json()).toMatchObject({ logged: 1 }); // prettier-ignore
+  expect(await verdict()).toBe('provisional');
+  expect(await (await log(later, '?by=una&clock=right')).json()).toMatchObject({ logged: 1, again: 0 });
   const after = await (await request.get(at)).json();
   expect(after.progress.links).toBe(before.progress.links);
   expect(after.states.find((s: { link: string }) => s.link === 'N-1').lastReading.verdict).toBe('pass');

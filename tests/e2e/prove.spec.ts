@@ -2,7 +2,8 @@ import { expect, test, type APIRequestContext, type Page } from '@playwright/tes
 import { LineSender, madeUp } from '../../examples/line-sender.js';
 import type { Link } from '../../src/core/model/job';
 import { allSeated, ownJob } from '../support/job';
-import { armed, choose, kept, open, pressAtOnce, ready, withoutWorkers } from '../support/page';
+import { madeId } from '../support/made-id';
+import { armed, cell, choose, kept, open, pressAtOnce, ready, withoutWorkers } from '../support/page';
 
 const states = async (request: APIRequestContext, job: string, link: string) =>
   (await (await request.get(`/api/jobs/${job}/links/${link}/history`)).json()) as {
@@ -179,6 +180,14 @@ test(
       'map.csv: 3 rows, 2 can be logged, 1 of them fails, 1 problem.',
     );
     await expect(page.getByRole('row', { name: /^3 link There is no link "K9-99"/ })).toBeVisible();
+    // Without a time it may be older than the work on the link.
+    const row = page.getByRole('listitem').filter({ hasText: 'K1-20' });
+    await expect(row).toContainText('Good so far: nobody said when it was read');
+    const after = page.getByLabel(/^2 readings do not say when/);
+    await after.fill('2999-01-01T10:00');
+    await expect(page.getByText('This is still to come')).toBeVisible();
+    await after.fill('2026-11-20T10:00');
+    await expect(row).not.toContainText('Good so far');
     await page.getByRole('button', { name: /^Log the 2 good ones/ }).click();
     await expect(page.getByRole('status')).toHaveText('2 readings logged.');
     await kept(page);
@@ -339,6 +348,47 @@ test(
     await expect(page.getByTestId('file-says')).toContainText('3 can be logged');
     await page.getByRole('button', { name: 'Log all 2' }).click();
     await expect(page.getByRole('status').filter({ hasText: '2 readings logged.' })).toBeVisible();
+  },
+);
+
+test(
+  'times of a file are by the tester’s clock, and are believed once somebody has looked at it',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    const made = Date.now() - 30 * 60_000;
+    const seat = (end: string) => ({ id: madeId(end === 'head' ? 1 : 2, made), job, link: 'K1-20', end, kind: 'seated', at: new Date(made).toISOString(), by: 'bo', data: { connector: end === 'head' ? 'patch-panel' : 'punch-down-jack', scheme: 'T568B' } }); // prettier-ignore
+    expect((await request.post(`/api/jobs/${job}/entries`, { data: [seat('head'), seat('tail')] })).ok()).toBe(true); // prettier-ignore
+    await open(page, `/${job}/readings`);
+    const local = (ms: number) => new Date(ms - new Date(ms).getTimezoneOffset() * 60_000).toISOString().slice(0, 16); // prettier-ignore
+    const hourAhead = new Date(Date.now() + 50 * 60_000).toISOString();
+    await page.locator('input[type=file]').first().setInputFiles({
+      name: 'walk.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from(`link,walk,splits,evidence,taken_at\nK1-20,12345678,,wiremap,${hourAhead}\nK1-19,12345678,,wiremap,${new Date(Date.now() - 5 * 60_000).toISOString()}`),
+    }); // prettier-ignore
+    // By the clock of this device the first is still to come: the question is asked all the same.
+    await expect(page.getByTestId('file-says')).toContainText('1 can be logged');
+    const clock = page.getByTestId('clock');
+    await expect(clock).toContainText('Until you have looked');
+    await clock.getByLabel('it shows').fill(local(Date.now() + 60 * 60_000));
+    await clock.getByLabel('it shows').blur();
+    await expect(clock).toContainText(/It is (59|60|61) minutes ahead/);
+    await expect(page.getByTestId('file-says')).toContainText('2 can be logged');
+    const row = page.getByRole('listitem').filter({ hasText: 'K1-20' });
+    await expect(row).not.toContainText('Good so far');
+    await clock.getByRole('button', { name: 'It is right' }).click();
+    await expect(page.getByTestId('file-says')).toContainText('1 can be logged');
+    await clock.getByLabel('it shows').fill(local(Date.now() + 60 * 60_000 + 60_000));
+    await clock.getByLabel('it shows').blur();
+    await page.getByRole('button', { name: 'Log all 2' }).click();
+    await kept(page);
+    const entries = (await states(request, job, 'K1-20')).entries as { kind: string; at: string; data: { brought?: { clock?: string } } }[]; // prettier-ignore
+    const reading = entries.findLast((e) => e.kind === 'reading')!;
+    expect(Date.parse(reading.at)).toBeLessThan(Date.now());
+    expect(reading.data.brought!.clock).toBeUndefined();
+    await open(page, `/${job}/rack`);
+    await expect(cell(page, 'K1-20')).toHaveAccessibleName(/head proven, tail proven/);
   },
 );
 

@@ -2,7 +2,8 @@ import type { Entry } from '../model/entry';
 import { ENDS } from '../wiring/conductors';
 import { effective, happenedAt } from './effective';
 import { project, type Projection } from './projection';
-import { latestOf, type LinkStatus } from './state';
+import { latestOf } from './latest-of';
+import type { LinkStatus } from './state';
 
 /**
  * The state of a link on a device that does not have its log, only the state that log led to and what it knows beyond

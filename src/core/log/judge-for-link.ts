@@ -9,11 +9,12 @@ import { specOf } from './link-spec';
 import { failsBehind } from './fails-behind';
 import { openQuestion } from './length-doubt';
 import { withLengthOf } from './one-end';
+import { timeDoubt } from './time-doubt';
 import type { LastReading, LinkStatus, TerminationStatus } from './state';
 
 /** A reading of a link as it is about to be logged, or as a log has it. */
 export type ReadingOfLink = Pick<EntryOf<'reading'>, 'at' | 'by'> & {
-  data: Judged & Pick<EntryOf<'reading'>['data'], 'remote' | 'revision'>;
+  data: Judged & Pick<EntryOf<'reading'>['data'], 'remote' | 'revision' | 'brought'>;
 };
 
 /** What a reading means for a link as it stands, or the sentence that says why it cannot be read. */
@@ -39,7 +40,7 @@ const DISPUTE_MS = 2 * 60_000;
  * Judges a reading by itself and by what the log knows of its link: the one rule of the form and of the state. What is
  * known can take a pass away and gives none: a length measured from one end, a fail that this kind of reading is blind
  * to, an end that somebody refused by eye or that was made to the other scheme, two people who do not agree, a link that was
- * exchanged with another or moved.
+ * exchanged with another or moved, a time that cannot be believed.
  *
  * @example
  * judgeForLink(status, link, plan, { data, at, by }).judgement.verdict // what `foldLink` will make of it
@@ -87,6 +88,9 @@ export function judgeForLink(status: LinkStatus, link: Link, terms: Terms, e: Re
     lower(
       `Good so far: the ${end} was made to ${status[end].scheme}, and ${specOf(link, terms.policy)[end].scheme} is ordered. Make it as ordered, or change what is ordered of this link.`,
     );
+
+  const doubt = timeDoubt(status, e);
+  if (doubt) lower(doubt);
 
   // A good wire map cannot tell a link from the one it is exchanged with: only the right remote's number can.
   if (status.exchanged && !answersAsItself(status, e))

@@ -14,8 +14,10 @@ import { judgeMeasured, type Terms } from './judge-measured';
 import { judgeOneEnd, withLengthOf, type OneEndStatus } from './one-end';
 import { isMaking } from './making';
 import { laidLink, type LaidLink } from './laid-link';
+import { latestOf } from './latest-of';
 import { measuredAfter, measuredAgain, questionOfCable, type MeasuredCable } from './length-doubt';
 import { project, type Projection } from './projection';
+import { timeDoubt } from './time-doubt';
 import { threadAfterFail, threadAfterWork, type LoggedMistakes, type Thread } from './thread';
 
 /** Grows with every change of what a state holds or how it is reached: states kept by another version are made anew. */
@@ -105,10 +107,6 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   /** The last thing in its log; and when the latest of them happened, where a clock was off and that is another time. */
   lastEntry?: { id: string; kind: Entry['kind']; at: string; by: string; end?: End; latest?: string };
 }
-
-/** The latest that anything happened in the log of a state, in ms; nothing where the log is empty. */
-export const latestOf = ({ lastEntry }: Pick<LinkStatus, 'lastEntry'>): number | undefined =>
-  lastEntry && Date.parse(lastEntry.latest ?? lastEntry.at);
 
 /** What is not so is left out: states are most of what a device is sent of a job. A program of an earlier version still reads them. */
 const fresh = (): TerminationStatus => ({ state: 'bare', attempt: 0, repunched: {} });
@@ -379,6 +377,9 @@ function proved(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'readin
   const judged = judgeForLink(status, link, terms, e);
   if (!judged.ok) return;
   const { judgement, disputedBy, unseen } = judged;
+  // Nobody knows whether it was taken before the proof: it takes none away.
+  if (judgement.verdict !== 'fail' && timeDoubt(status, e) && ENDS.every((x) => status[x].state === 'proven'))
+    return;
   status.lastReading = {
     entry: e.id,
     at: e.at,

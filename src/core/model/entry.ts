@@ -67,8 +67,18 @@ export const ENTRY_DATA = {
     known: z
       .strictObject({ checked: z.literal(true).optional(), swapped: z.array(endSchema).max(2).optional() })
       .optional(),
-    /** Brought in from a file: by whom, when, from which. */
-    brought: z.strictObject({ by: idSchema, at: instantSchema, file: z.string().max(200) }).optional(),
+    /**
+     * Brought in from a file: by whom, when, from which; and why its time may not be believed: nobody compared the clock it
+     * is by, or the file says none and it is the time it was brought.
+     */
+    brought: z
+      .strictObject({
+        by: idSchema,
+        at: instantSchema,
+        file: z.string().max(200),
+        clock: z.enum(['unchecked', 'none']).optional(),
+      })
+      .optional(),
     /** Number of the remote that answered. */
     remote: z.number().int().min(1).max(99).optional(),
     /** The revision of the plan that its device went by: it may not have heard of a move. */

@@ -14,6 +14,11 @@ import { readPlan } from './job-file';
 export const bringReadingsQuery = z.object({
   by: z.string({ error: 'Say who brings them: by=ID of somebody in the crew.' }).min(1).max(80),
   from: z.string().min(1).max(120).default('another program'),
+  clock: z
+    .enum(['right', 'unchecked'], {
+      error: 'Say clock=right where times are by a clock that is right, or leave it out.',
+    }) // prettier-ignore
+    .default('unchecked'),
 });
 
 /** What became of readings that were sent. */
@@ -29,13 +34,14 @@ const NAMESPACE = '6f1a1c1e-0b5e-4d0a-9a53-2f4f6a1d7c11';
 
 /**
  * Logs the readings of a CSV, all of them or none: where a row is bad nothing is logged and all bad rows are named.
- * A reading without a time counts as taken now, and only once however often the file is sent.
+ * A reading without a time counts as taken now, and only once however often the file is sent. Times are doubted unless
+ * whoever sends them says that the clock they are by is right, or, of those without one, that they are sent as they are read.
  */
 export async function bringReadings(
   db: Db,
   job: string,
   text: string,
-  { by, from }: z.infer<typeof bringReadingsQuery>,
+  { by, from, clock }: z.infer<typeof bringReadingsQuery>,
   who: Sender | null,
   now = new Date(),
 ): Promise<BroughtReadings> {
@@ -62,7 +68,9 @@ export async function bringReadings(
     );
   const at = now.toISOString();
   const entries = read.good.map((r) => {
-    const what = JSON.stringify([job, r.link.id, r.takenAt ?? '', r.measured]);
+    const right = clock === 'right';
+    const what = JSON.stringify([job, r.link.id, r.takenAt ?? '', r.measured, ...(right ? [] : [clock])]);
+    const doubt = right ? {} : { clock: r.takenAt === undefined ? 'none' : clock };
     return {
       id: uuid(what, NAMESPACE),
       job,
@@ -70,7 +78,7 @@ export async function bringReadings(
       kind: 'reading',
       at: r.takenAt ?? at,
       by: r.by ?? by,
-      data: { reading: r.measured, tester: r.tester ?? from, brought: { by, at, file: from } },
+      data: { reading: r.measured, tester: r.tester ?? from, brought: { by, at, file: from, ...doubt } },
     };
   });
   const before = await known(

@@ -2,8 +2,10 @@
   import Search from '$lib/controls/Search.svelte';
   import { formerNames } from '$core/plan/former-names';
   import { joinReadings, type ReadingsFiles } from '$core/formats/readings-files';
+  import type { EntryOf } from '$core/model/entry';
   import { judgeForLink } from '$core/log/judge-for-link';
   import { laidLink } from '$core/log/laid-link';
+  import { clockAheadMs } from '$core/formats/tester-clock';
   import { compareInstants } from '$core/log/effective';
   import { localTime } from '$lib/controls/time';
   import FromMemory from '$lib/readings/FromMemory.svelte';
@@ -22,6 +24,10 @@
   let logged = $state(0);
   let working = $state(false);
   let several = $state(false);
+  const minutesWords = (ms: number): string => {
+    const minutes = Math.round(Math.abs(ms) / 60_000);
+    return `${minutes === 1 ? 'a minute' : `${minutes} minutes`} ${ms > 0 ? 'ahead' : 'behind'}`;
+  };
   const failing = $derived(file?.good.filter((r) => r.verdict === 'fail').length ?? 0);
 
   async function choose(event: Event): Promise<void> {
@@ -35,6 +41,8 @@
     nothing = '';
     logged = 0;
     matched = {};
+    clock = shows = since = '';
+    aheadMs = 0;
     several = chosen.length > 1;
     name = chosen.length === 1 ? chosen[0]!.name : `${chosen.length} files`;
     await read();
@@ -64,7 +72,7 @@
           parts: [...job.plan.parts],
           matched: { ...matched },
           former,
-          now: Date.now(),
+          now: Date.now() + aheadMs,
         }),
       });
     file = joinReadings(files);
@@ -72,10 +80,54 @@
   }
 
   type Row = ReadingsFiles['good'][number];
+  /** What was said of the clock that the times are by: nothing yet, that it is right, or what it shows. */
+  let clock = $state<'' | 'right' | 'shows'>('');
+  let shows = $state('');
+  /** How far that clock is ahead, in ms. */
+  let aheadMs = $state(0);
+  /** The time that readings without one were all taken after, as it was said. */
+  let since = $state('');
+  const anyTimed = $derived(file?.good.some((r) => r.takenAt && !r.dayOnly) || file?.problems.some((p) => p.column === 'taken_at')); // prettier-ignore
+  const untimed = $derived(file?.good.filter((r) => !r.takenAt).length ?? 0);
+  const instant = (local: string): number | null => {
+    const ms = new Date(local).getTime();
+    return local && !Number.isNaN(ms) ? ms : null;
+  };
+  const sinceMs = $derived(instant(since));
+  const sinceWrong = $derived(sinceMs !== null && sinceMs > Date.now());
+  function compare(said: 'right' | 'shows'): void {
+    clock = said;
+    const is = said === 'shows' ? instant(shows) : null;
+    const ahead = is === null ? 0 : clockAheadMs(is, Date.now());
+    if (said === 'shows' && is === null) clock = '';
+    if (ahead === aheadMs) return;
+    aheadMs = ahead;
+    void read();
+  }
+  /** When a reading was taken, as far as it was said; a fail without a time counts as of now. */
+  function takenAt(r: Row): string | undefined {
+    if (r.takenAt) return r.dayOnly ? r.takenAt : new Date(Date.parse(r.takenAt) - aheadMs).toISOString();
+    return sinceMs === null || sinceWrong || r.verdict === 'fail'
+      ? undefined
+      : new Date(sinceMs).toISOString();
+  }
+  const broughtOf = (r: Row): NonNullable<EntryOf<'reading'>['data']['brought']> => ({
+    by: job.here.me,
+    at: new Date().toISOString(),
+    file: r.file.slice(0, 200),
+    ...(r.takenAt
+      ? clock === '' && !r.dayOnly
+        ? { clock: 'unchecked' as const }
+        : {}
+      : takenAt(r)
+        ? {}
+        : { clock: 'none' as const }),
+  });
+
   /** What is to be known of a reading before it is logged: done before later work, there already, or one of two. */
   function remark(r: Row): string {
     if (r.sameAs) return `the same reading as ${r.sameAs}: it is logged once`;
-    const at = r.takenAt;
+    const at = takenAt(r);
     const status = job.statusOf(r.link.id);
     if (alreadyLogged(r)) return 'in the log already: it will not be logged again';
     const work = (['head', 'tail'] as const).flatMap((e) =>
@@ -87,21 +139,25 @@
     const so = judgeForLink(status, r.link, job.plan, {
       at: at ?? new Date().toISOString(),
       by: r.by ?? job.here.me,
-      data: { reading: r.measured },
+      data: { reading: r.measured, brought: broughtOf(r) },
     });
     if (r.verdict === 'pass' && so.ok && so.judgement.verdict !== 'pass') return so.judgement.reason;
     if (r.dayOnly) return `no time of day: it counts from the ${r.verdict === 'fail' ? 'end' : 'beginning'} of that day`; // prettier-ignore
-    return at ? '' : 'no time: it counts as taken now';
+    return at ? '' : 'no time: it counts as taken now, and proves nothing of a link that has a log';
   }
   /** The same walk of the same link at the same time is the same reading. */
   function alreadyLogged(r: Row): boolean {
     const log = job.log.history({ link: r.link.id, kind: 'reading' }) ?? [];
+    const at = takenAt(r);
+    const { clock } = broughtOf(r);
     return log.some(
       ({ entry: e, counts }) =>
         counts &&
         e.kind === 'reading' &&
-        r.takenAt !== undefined &&
-        compareInstants(e.at, r.takenAt) === 0 &&
+        at !== undefined &&
+        compareInstants(e.at, at) === 0 &&
+        // One that was doubted may come again with a time that is believed.
+        (e.data.brought?.clock === undefined || clock !== undefined) &&
         e.data.reading.walk.replaceAll(' ', '') === r.measured.walk.replaceAll(' ', ''),
     );
   }
@@ -109,7 +165,6 @@
 
   function log(): void {
     if (!file) return;
-    const brought = { by: job.here.me, at: new Date().toISOString() };
     // What is logged is fresh no more: the list is taken before the first of it.
     const taken = fresh;
     for (const r of taken)
@@ -120,11 +175,11 @@
           reading: $state.snapshot(r.measured),
           tester: r.tester ?? r.file.slice(0, 120),
           ...(r.electrical ? { electrical: r.electrical } : {}),
-          brought: { ...brought, file: r.file.slice(0, 200) },
+          brought: broughtOf(r),
         },
         undefined,
         undefined,
-        { at: r.takenAt, by: r.by },
+        { at: takenAt(r), by: r.by },
       );
     logged = taken.length;
     file = null;
@@ -216,6 +271,51 @@
       </table>
       {#if file.problems.length > SHOWN}<p>and {file.problems.length - SHOWN} more.</p>{/if}
     {/if}
+    {#if anyTimed}
+      <fieldset class="grid gap-2 border-2 border-rule p-3" data-testid="clock">
+        <legend class="px-1 font-bold">Look at the tester’s clock: is it right?</legend>
+        <p>
+          Its times say what came before what. {clock === ''
+            ? 'Until you have looked, a reading proves nothing of a link that was worked on in the hours before it.'
+            : aheadMs
+              ? `It is ${minutesWords(aheadMs)}: its readings are put right by that.`
+              : 'It is right.'}
+        </p>
+        <div class="flex flex-wrap items-end gap-2">
+          <button
+            class={['act w-auto', clock === 'right' ? 'act-now' : '']}
+            aria-pressed={clock === 'right'}
+            onclick={() => compare('right')}>It is right</button
+          >
+          <label class="grid text-sm"
+            >it shows
+            <input
+              class="h-13 border border-rule bg-transparent px-2 font-mono text-base"
+              type="datetime-local"
+              bind:value={shows}
+              onchange={() => compare('shows')}
+            /></label
+          >
+        </div>
+      </fieldset>
+    {/if}
+    {#if untimed}
+      <label class="grid gap-1 border-2 border-rule p-3"
+        ><span class="font-bold"
+          >{untimed === 1 ? 'One reading does' : `${untimed} readings do`} not say when. After what time were they
+          taken?</span
+        >
+        <span>Until you say so, they prove nothing of a link that has a log.</span>
+        <input
+          class="h-13 w-fit border border-rule bg-transparent px-2 font-mono text-base"
+          type="datetime-local"
+          bind:value={since}
+        />
+        {#if sinceWrong}<span class="font-bold text-wrong" role="alert"
+            >This is still to come: say a time that has passed.</span
+          >{/if}</label
+      >
+    {/if}
     {#if file.good.length}
       <button class="in-reach act act-now text-lg" data-main-action disabled={!fresh.length} onclick={log}
         >{file.problems.length
@@ -229,8 +329,8 @@
               class={r.verdict === 'fail' ? 'text-wrong' : ''}>{r.verdict}</strong
             ><span
               >{r.reason}
-              {#if r.takenAt}<span class="block text-sm text-faint"
-                  >{localTime(r.takenAt)}{r.by ? `, ${job.plan.person(r.by)}` : ''}</span
+              {#if takenAt(r)}<span class="block text-sm text-faint"
+                  >{localTime(takenAt(r)!)}{r.by ? `, ${job.plan.person(r.by)}` : ''}</span
                 >{/if}
               {#if remark(r)}<strong class="block text-sm">{remark(r)}</strong>{/if}</span
             >
