@@ -12,8 +12,11 @@ export function compareInstants(a: string, b: string): number {
   return am - bm || ar - br;
 }
 
-/** Errors of a clock up to this are no more than the way takes. Our judgement; the history marks the rest. */
+/** What two clocks may differ by before one of them is said to be wrong. Our judgement. */
 export const CLOCK_TOLERANCE_MS = 2 * 60_000;
+
+/** A clock that was seen to be off by more than this is corrected: a request is given up after 15 s, so that up to this it may be the way. */
+const CORRECTED_MS = 20_000;
 
 /** When an id was made by its device's clock, in ms: a UUID of version 7 says it in its first 48 bits (RFC 9562, from memory). Undefined of any other. */
 export const idMadeAt = (id: string): number | undefined =>
@@ -27,7 +30,7 @@ function isToldLater(e: LogEntry): boolean {
 }
 
 /** Its time was said by a file or a person. That of a reading that lay half entered is still of its device's clock. */
-const isOfNoClock = (e: LogEntry): boolean =>
+export const isOfNoClock = (e: LogEntry): boolean =>
   e.kind === 'reading' ? e.data.brought !== undefined : isToldLater(e);
 
 /**
@@ -35,8 +38,7 @@ const isOfNoClock = (e: LogEntry): boolean =>
  * have, and never after the server had it.
  */
 export function happenedAt(e: LogEntry): number {
-  const off =
-    e.clockErrorMs !== undefined && Math.abs(e.clockErrorMs) > CLOCK_TOLERANCE_MS && !isOfNoClock(e);
+  const off = e.clockErrorMs !== undefined && Math.abs(e.clockErrorMs) > CORRECTED_MS && !isOfNoClock(e);
   const said = Date.parse(e.at) - (off ? e.clockErrorMs! : 0);
   if (!e.receivedAt) return said;
   const received = Date.parse(e.receivedAt);

@@ -6,6 +6,7 @@ import { mediumOf } from '../wiring/connector';
 import { judgeMeasured, type Judged, type Terms } from './judge-measured';
 import { laidLink } from './laid-link';
 import { specOf } from './link-spec';
+import { isCloseCall } from './close-call';
 import { failsBehind } from './fails-behind';
 import { openQuestion } from './length-doubt';
 import { withLengthOf } from './one-end';
@@ -88,6 +89,9 @@ export function judgeForLink(status: LinkStatus, link: Link, terms: Terms, e: Re
     lower(
       `Good so far: the ${end} was made to ${status[end].scheme}, and ${specOf(link, terms.policy)[end].scheme} is ordered. Make it as ordered, or change what is ordered of this link.`,
     );
+
+  if (isCloseCall(status, e))
+    lower('Good so far: the link was worked on within seconds of it, and the clocks cannot tell which came first. Read it again.'); // prettier-ignore
 
   const doubt = timeDoubt(status, e);
   if (doubt) lower(doubt);

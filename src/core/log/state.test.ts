@@ -25,7 +25,7 @@ const entry = <K extends Entry['kind']>(
   by = 'ines',
 ) =>
   ({
-    id: `00000000-0000-7000-8000-${String(++n).padStart(12, '0')}`,
+    id: `00000000-0000-4000-8000-${String(++n).padStart(12, '0')}`,
     job: 'skerry-point',
     link: link.id,
     ...(end ? { end } : {}),

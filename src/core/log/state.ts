@@ -7,6 +7,7 @@ import type { Verdict } from '../reading/verdict';
 import { ENDS, otherEnd, type Contact, type End } from '../wiring/conductors';
 import { mediumOf, type ConnectorFamily } from '../wiring/connector';
 import type { TapeFlag } from '../model/tape';
+import { whenDone, type WhenDone } from './close-call';
 import { cutBackMm } from './cut-back';
 import { happenedAt } from './effective';
 import { answersAsItself, clears, judgeForLink } from './judge-for-link';
@@ -49,6 +50,8 @@ export interface TerminationStatus {
   slackTakenMm?: number;
   /** The last thing known of this end is work done on it. */
   working?: boolean;
+  /** When that was, where it may be wrong. */
+  unsure?: WhenDone;
   /** Two people did this end at about the same time: both entries stand, and one of them may not be true. */
   loggedTwice?: string[];
   /** The last picture taken of this end. */
@@ -98,6 +101,8 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   assignedTo?: string;
   /** How its last sweep came out, as long as neither end was touched since. */
   swept?: SweptStatus & { at: string };
+  /** When its cable was re-pulled last. */
+  repulled?: WhenDone;
   /** Its cable lies, as far as the log knows: it was pulled, or re-pulled. */
   laid?: true;
   /** How long its cable is by the marks on its jacket, and from which box it came. */
@@ -222,6 +227,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       delete status.measured;
       delete status.unseen;
       status.laid = true;
+      status.repulled = whenDone(e);
       return;
     case 'rejected':
       fail(status[e.end!], e, e.data.reason);
@@ -293,6 +299,9 @@ function workDone(
     t.loggedTwice = [...new Set([...(t.loggedTwice ?? [t.by]), e.by])];
   else delete t.loggedTwice;
   t.working = true;
+  const done = whenDone(e);
+  if (done.within) t.unsure = done;
+  else delete t.unsure;
   if (work.newConnector) t.repunched = {};
   if (isMaking(e)) {
     t.attempt += 1;

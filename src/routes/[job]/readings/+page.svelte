@@ -272,7 +272,7 @@
       {#if file.problems.length > SHOWN}<p>and {file.problems.length - SHOWN} more.</p>{/if}
     {/if}
     {#if anyTimed}
-      <fieldset class="grid gap-2 border-2 border-rule p-3" data-testid="clock">
+      <fieldset class={['grid gap-2 border-2 p-3', clock ? 'border-rule' : 'border-ink']} data-testid="clock">
         <legend class="px-1 font-bold">Look at the tester’s clock: is it right?</legend>
         <p>
           Its times say what came before what. {clock === ''
@@ -300,12 +300,15 @@
       </fieldset>
     {/if}
     {#if untimed}
-      <label class="grid gap-1 border-2 border-rule p-3"
+      <label class={['grid gap-1 border-2 p-3', sinceMs === null ? 'border-ink' : 'border-rule']}
         ><span class="font-bold"
-          >{untimed === 1 ? 'One reading does' : `${untimed} readings do`} not say when. After what time were they
-          taken?</span
+          >{untimed === 1
+            ? 'One reading does not say when. After what time was it taken?'
+            : `${untimed} readings do not say when. After what time were they taken?`}</span
         >
-        <span>Until you say so, they prove nothing of a link that has a log.</span>
+        <span
+          >Until you say so, {untimed === 1 ? 'it proves' : 'they prove'} nothing of a link that has a log.</span
+        >
         <input
           class="h-13 w-fit border border-rule bg-transparent px-2 font-mono text-base"
           type="datetime-local"
