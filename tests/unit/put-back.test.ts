@@ -223,13 +223,17 @@ describe('what was sent', () => {
   const DAY = 24 * 3_600_000;
   it('stays two weeks, the newest five thousand', async () => {
     const now = 100 * DAY;
-    await keepSent([entry(1, now - 15 * DAY), entry(2, now - 13 * DAY), entry(3, now)]);
+    await keepSent([entry(1, now - 15 * DAY), entry(2, now - 13 * DAY), entry(3, now)], now);
     expect((await sentEntries(now)).map((e) => e.id)).toEqual(['e2', 'e3']);
-    await keepSent(Array.from({ length: 5000 }, (_, i) => entry(10 + i, now + 1)));
+    await keepSent(
+      Array.from({ length: 5000 }, (_, i) => entry(10 + i, now + 1)),
+      now,
+    );
     const kept = await sentEntries(now);
     expect(kept).toHaveLength(5000);
     expect(kept.map((e) => e.id)).not.toContain('e3');
-    expect(await sentEntries(now)).toHaveLength(5000);
+    // What is older than that is not told, though nothing was sent since.
+    expect(await sentEntries(now + 15 * DAY)).toEqual([]);
   });
   it('gives its room to what has not been sent', async () => {
     await keepSent([entry(1, Date.now())]);

@@ -1,4 +1,4 @@
-import { apiAddress } from '$lib/address/address';
+import { apiAddress, asking } from '$lib/address/address';
 import { channel, leading } from './alone';
 
 /** The server says that it is there every 15 seconds: silence for so long is a dead connection. */
@@ -23,7 +23,11 @@ export interface Heard<T> {
  * Hears what others log on a job. Of the tabs of one browser one holds the connection and passes on what it hears.
  * `since` gives the entry that is known last, its number and its id. Returns what ends it.
  */
-export function listenToJob<T>(job: string, since: () => string, heard: Heard<T>): () => void {
+export function listenToJob<T>(
+  job: string,
+  since: () => { seq: number; id: string },
+  heard: Heard<T>,
+): () => void {
   const line = channel<{ item?: T; anew?: true }>(`gauntlet-feed-${job}`, (said) =>
     said.anew ? heard.anew() : heard.item(said.item!),
   );
@@ -31,7 +35,8 @@ export function listenToJob<T>(job: string, since: () => string, heard: Heard<T>
     let feed: EventSource;
     let watch: ReturnType<typeof setTimeout> | undefined;
     const open = () => {
-      feed = new EventSource(`${apiAddress(job, 'events')}?since=${encodeURIComponent(since())}`);
+      const { seq, id } = since();
+      feed = new EventSource(asking(apiAddress(job, 'events'), { since: String(seq), last: id }));
       feed.onmessage = (event: MessageEvent<string>) => {
         const item = JSON.parse(event.data) as T;
         alive();

@@ -32,21 +32,24 @@ function sentStore(): Promise<IDBPDatabase<SentStore>> {
   return opening;
 }
 
-/** Keeps what a server has now. A device that has no room for it works without. */
-export async function keepSent(entries: readonly SentEntry[]): Promise<void> {
+/** The time from which what was sent is kept, in ms. */
+const oldest = (now: number) => now - KEPT_DAYS * 24 * 3_600_000;
+
+/** Keeps what a server has now, and lets go of what is older than any backup. */
+export async function keepSent(entries: readonly SentEntry[], now = Date.now()): Promise<void> {
   const tx = (await sentStore()).transaction('entries', 'readwrite');
-  await Promise.all([...entries.map((e) => tx.store.put(e)), tx.done]);
+  const byTime = tx.store.index('at');
+  for (const e of entries) void tx.store.put(e);
+  for (const id of await byTime.getAllKeys(IDBKeyRange.upperBound(oldest(now), true)))
+    void tx.store.delete(id);
+  const over = (await tx.store.count()) - MOST_KEPT;
+  if (over > 0) for (const id of await byTime.getAllKeys(undefined, over)) void tx.store.delete(id);
+  await tx.done;
 }
 
-/** What was sent lately, in the order in which it was. What is older is let go of. */
-export async function sentEntries(now = Date.now()): Promise<SentEntry[]> {
-  const store = await sentStore();
-  const list = await store.getAllFromIndex('entries', 'at');
-  const since = now - KEPT_DAYS * 24 * 3_600_000;
-  const over = list.filter((e, i) => e.at < since || i < list.length - MOST_KEPT);
-  await dropSent(over.map((e) => e.id));
-  return list.slice(over.length);
-}
+/** What was sent lately, in the order in which it was. */
+export const sentEntries = async (now = Date.now()): Promise<SentEntry[]> =>
+  (await sentStore()).getAllFromIndex('entries', 'at', IDBKeyRange.lowerBound(oldest(now)));
 
 /** Lets go of some of it. */
 export async function dropSent(ids: readonly string[]): Promise<void> {

@@ -95,7 +95,7 @@ export class OpenJob {
       this.reachedAgain();
     };
     addEventListener('online', online);
-    const silence = listenToJob<FeedItem>(this.plan.id, () => `${this.log.last.seq}.${this.log.last.id}`, {
+    const silence = listenToJob<FeedItem>(this.plan.id, () => this.log.last, {
       item: (item) => this.hear(item),
       anew: () => openAnew(),
       beat: (server) => void this.outbox.heardServer(server),

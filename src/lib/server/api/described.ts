@@ -138,7 +138,8 @@ export const DESCRIBED: Record<string, Described> = {
     }),
   },
   'POST /api/jobs/[job]/readings': {
-    summary: 'Logs readings, all or none; the same file sent twice is logged once',
+    summary:
+      'Logs readings, all or none; the same file sent twice is logged once. Times are doubted unless clock=right says that they are by a clock that is right',
     query: bringReadingsQuery,
     body: csv('Readings with at least the columns link and walk'),
     answer: z.object({

@@ -8,7 +8,7 @@ import type { RequestHandler } from './$types';
 /** A beat, so that a connection that died is noticed at both ends. */
 const STILL_THERE_MS = 15_000;
 
-/** What a device knows last: the number of an entry, and its id after a point; an older build says the number alone. */
+/** What a device knows last: the number of an entry, and after a point its id, where it says that (an empty log has none). */
 const PLACE = /^(\d{1,15})(?:\.(.{0,80}))?$/;
 
 /** Most bytes that wait for a device that does not read. */
@@ -16,8 +16,9 @@ const MOST_UNREAD = 2_000_000;
 
 /** Server-sent events: what others log on this job, from the entry that the device knows last. */
 export const GET: RequestHandler = async ({ params, url, request, locals }) => {
+  const { since, last } = Object.fromEntries(url.searchParams);
   const [, number, id] =
-    PLACE.exec(request.headers.get('last-event-id') ?? url.searchParams.get('since') ?? '') ?? [];
+    PLACE.exec(request.headers.get('last-event-id') ?? [since, last].filter(Boolean).join('.')) ?? [];
   const known = Number(number ?? 0);
   const db = await database();
   const there = await db.selectFrom('job').select('id').where('id', '=', params.job).executeTakeFirst();
