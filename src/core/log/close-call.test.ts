@@ -13,7 +13,7 @@ const NOON = Date.UTC(2026, 10, 4, 12);
 const iso = (seconds: number) => new Date(NOON + seconds * 1000).toISOString();
 let n = 0;
 /** `by` also is whose device it was; `off` is how far that device's clock was seen to be off, `later` how much later it was told. */
-type More = { by?: string; off?: number; later?: number };
+type More = { by?: string; off?: number | undefined; later?: number };
 const entry = (seconds: number, kind: string, data: object, { by = 'bo', off, later = 0 }: More, end?: string): Entry =>
   ({ id: madeId(++n, NOON + (seconds + later) * 1000), job: file.job.id, link: link.id, kind, at: iso(seconds), by, data, receivedAt: iso(9000), ...(off === undefined ? {} : { clockErrorMs: off * 1000 }), ...(end ? { end } : {}) }) as Entry; // prettier-ignore
 const made = (end: 'head' | 'tail', seconds: number, more: More = {}) =>
@@ -34,43 +34,46 @@ describe('a reading by one and work by another, seconds apart', () => {
     expect(state(made('tail', 0), read(1, { by: 'ines' })).state).toBe('proven');
   });
   it('proves nothing where one of the clocks was off', () => {
-    for (const [a, b] of [
-      [3, undefined],
-      [undefined, -3],
-      [3, -3],
-    ] as const)
+    const apart = (seconds: number, work?: number, reading?: number) =>
+      state(made('tail', 0, { off: work }), read(seconds, { by: 'ines', off: reading }));
+    for (const [a, b, within] of [
+      [3, undefined, 8],
+      [undefined, -3, 8],
+      [3, -3, 16],
+      [18, -18, 46],
+    ] as const) {
       // prettier-ignore
-      expect(state(made('tail', 0, { off: a }), read(20, { by: 'ines', off: b })).reason).toBe(WORDS);
+      expect(apart(within - 1, a, b).reason).toBe(WORDS);
+      expect(apart(within, a, b).state).toBe('proven');
+    }
   });
   it('is told by the corrected times', () => {
     // Ten minutes ahead: what it calls noon was ten minutes before.
-    expect(state(made('tail', 600, { off: 600 }), read(20, { by: 'ines' })).reason).toBe(WORDS);
-    expect(state(made('tail', 600, { off: 600 }), read(41, { by: 'ines' })).state).toBe('proven');
-    expect(state(made('tail', 0), read(639, { by: 'ines', off: 600 })).reason).toBe(WORDS);
-    expect(state(made('tail', 0), read(640, { by: 'ines', off: 600 })).state).toBe('proven');
+    expect(state(made('tail', 600, { off: 600 }), read(19, { by: 'ines' })).reason).toBe(WORDS);
+    expect(state(made('tail', 600, { off: 600 }), read(20, { by: 'ines' })).state).toBe('proven');
+    expect(state(made('tail', 0), read(619, { by: 'ines', off: 600 })).reason).toBe(WORDS);
+    expect(state(made('tail', 0), read(620, { by: 'ines', off: 600 })).state).toBe('proven');
   });
   it('is no matter to who did both: it is in the order they logged it', () => {
     expect(state(made('tail', 0, { off: 3 }), read(1, { off: 3 })).state).toBe('proven');
   });
   it('goes for a cable that was pulled again', () => {
     const again = (seconds: number, more: More) => entry(seconds, 'repulled', {}, more);
-    expect(state(again(0, { off: 3 }), read(20, { by: 'ines' })).reason).toBe(WORDS);
-    expect(state(again(0, { off: 3 }), read(40, { by: 'ines' })).state).toBe('proven');
-    expect(state(again(0, {}), read(20, { by: 'ines' })).state).toBe('proven');
+    expect(state(again(0, { off: 3 }), read(7, { by: 'ines' })).reason).toBe(WORDS);
+    expect(state(again(0, { off: 3 }), read(8, { by: 'ines' })).state).toBe('proven');
+    expect(state(again(0, {}), read(1, { by: 'ines' })).state).toBe('proven');
   });
   it('is forgotten with the next work, and with a reading that is sure', () => {
-    expect(state(made('tail', 0, { off: 3 }), made('tail', 5), read(30, { by: 'ines' })).state).toBe(
-      'proven',
-    );
-    expect(state(made('tail', 0, { off: 3 }), read(20, { by: 'ines' }), read(60, { by: 'ines' })).state).toBe('proven'); // prettier-ignore
+    expect(state(made('tail', 0, { off: 3 }), made('tail', 5), read(7, { by: 'ines' })).state).toBe('proven');
+    expect(state(made('tail', 0, { off: 3 }), read(7, { by: 'ines' }), read(60, { by: 'ines' })).state).toBe('proven'); // prettier-ignore
   });
   it('is said before it is logged', () => {
     const status = foldLink(link, terms, [head, made('tail', 0, { off: 3 })]);
     const judged = (by: string, seconds: number) =>
       judgeForLink(status, link, terms, { at: iso(seconds), by, data: { reading: { evidence: 'wiremap', walk: '12345678', splits: [] } } as never }); // prettier-ignore
-    expect(judged('ines', 20)).toMatchObject({ ok: true, held: true, judgement: { verdict: 'provisional', reason: WORDS } }); // prettier-ignore
-    expect(judged('ines', 40)).toMatchObject({ judgement: { verdict: 'pass' } });
-    expect(judged('bo', 20)).toMatchObject({ judgement: { verdict: 'pass' } });
+    expect(judged('ines', 7)).toMatchObject({ ok: true, held: true, judgement: { verdict: 'provisional', reason: WORDS } }); // prettier-ignore
+    expect(judged('ines', 8)).toMatchObject({ judgement: { verdict: 'pass' } });
+    expect(judged('bo', 7)).toMatchObject({ judgement: { verdict: 'pass' } });
   });
 });
 

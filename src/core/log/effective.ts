@@ -16,7 +16,7 @@ export function compareInstants(a: string, b: string): number {
 export const CLOCK_TOLERANCE_MS = 2 * 60_000;
 
 /** A clock that was seen to be off by more than this is corrected: a request is given up after 15 s, so that up to this it may be the way. */
-const CORRECTED_MS = 20_000;
+export const CORRECTED_MS = 20_000;
 
 /** When an id was made by its device's clock, in ms: a UUID of version 7 says it in its first 48 bits (RFC 9562, from memory). Undefined of any other. */
 export const idMadeAt = (id: string): number | undefined =>
