@@ -280,6 +280,7 @@ export class Outbox {
     if (database !== undefined)
       await keepSent(batch.filter((e) => kept.has(e.id)).map((entry): SentEntry => ({ id: entry.id, database, at: Date.now(), entry }))).catch(() => undefined); // prettier-ignore
     await dropEntries([...kept]).catch(() => undefined);
+    this.foreign = this.foreign.filter((e) => !kept.has(e.id));
     this.line?.say({ job });
     if (job !== this.job) return void (this.elsewhere = Math.max(0, this.elsewhere - kept.size));
     const gone = new Set([...kept, ...refused.map((r) => r.entry.id)]);

@@ -23,7 +23,10 @@ let opening: Promise<IDBPDatabase<SentStore>> | undefined;
 function sentStore(): Promise<IDBPDatabase<SentStore>> {
   opening ??= openDB<SentStore>('gauntlet-sent', 1, {
     upgrade: (db) => void db.createObjectStore('entries', { keyPath: 'id' }).createIndex('at', 'at'),
-    blocking: (_, __, event) => (event.target as IDBDatabase).close(),
+    blocking: (_, __, event) => {
+      (event.target as IDBDatabase).close();
+      opening = undefined;
+    },
     terminated: () => (opening = undefined),
   }).catch((error: unknown) => {
     opening = undefined;

@@ -41,12 +41,16 @@ export function deviceStore(): Promise<IDBPDatabase<DeviceStore>> {
 /** Writes that are only said to be done once they lie on the disk: a battery that dies takes nothing of them. */
 const STRICT = { durability: 'strict' } as const;
 
+/** What browsers call it when there is no room. */
+const NO_ROOM: ReadonlySet<string> = new Set(['QuotaExceededError', 'AbortError', 'UnknownError']);
+
 /** Puts entries into this device's keeping; resolves once they lie on its disk. */
 export async function putEntries(entries: readonly KeptEntry[]): Promise<void> {
   try {
     await put(entries);
-  } catch {
-    // What the server has already may have taken the room.
+  } catch (error) {
+    if (!NO_ROOM.has((error as Error).name)) throw error;
+    // What the server has already may have taken it.
     await forgetSent();
     await put(entries);
   }
