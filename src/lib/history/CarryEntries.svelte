@@ -12,6 +12,11 @@
   ]);
   const file = $derived(`data:application/json,${encodeURIComponent(JSON.stringify(here, null, 1))}`);
   const MOST = 5000;
+  let open = $state(false);
+  /** What waits for another server is shown at once; nothing closes under the hand. */
+  $effect(() => {
+    if (job.outbox.foreign.length) open = true;
+  });
 
   async function take(event: Event): Promise<void> {
     const input = event.currentTarget as HTMLInputElement;
@@ -40,7 +45,7 @@
   }
 </script>
 
-<details class="mt-3 border-y border-rule" open={job.outbox.foreign.length > 0}>
+<details class="mt-3 border-y border-rule" bind:open>
   <summary class="flex min-h-12 cursor-pointer items-center">Carry entries to another device</summary>
   <div class="grid gap-2 pb-3">
     {#if here.length}
