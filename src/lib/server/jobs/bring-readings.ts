@@ -1,5 +1,6 @@
 import { v5 as uuid } from 'uuid';
 import { z } from 'zod';
+import { broughtTime } from '$core/formats/brought-time';
 import { parseReadingsCsv } from '$core/formats/readings-csv';
 import { effective } from '$core/log/effective';
 import { formerNames } from '$core/plan/former-names';
@@ -66,19 +67,27 @@ export async function bringReadings(
       read.problems.map((p) => ({ path: `${p.line}.${p.column}`, message: p.message })),
       409,
     );
-  const at = now.toISOString();
+  const broughtAt = now.toISOString();
   const entries = read.good.map((r) => {
     const right = clock === 'right';
     const what = JSON.stringify([job, r.link.id, r.takenAt ?? '', r.measured, ...(right ? [] : [clock])]);
-    const doubt = right ? {} : { clock: r.takenAt === undefined ? 'none' : clock };
+    const { at, ...doubt } = broughtTime(r, {
+      looked: right,
+      aheadMs: 0,
+      sinceMs: right ? now.getTime() : null,
+    });
     return {
       id: uuid(what, NAMESPACE),
       job,
       link: r.link.id,
       kind: 'reading',
-      at: r.takenAt ?? at,
+      at: at ?? broughtAt,
       by: r.by ?? by,
-      data: { reading: r.measured, tester: r.tester ?? from, brought: { by, at, file: from, ...doubt } },
+      data: {
+        reading: r.measured,
+        tester: r.tester ?? from,
+        brought: { by, at: broughtAt, file: from, ...doubt },
+      },
     };
   });
   const before = await known(

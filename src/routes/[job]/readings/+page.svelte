@@ -1,6 +1,7 @@
 <script lang="ts">
   import Search from '$lib/controls/Search.svelte';
   import { formerNames } from '$core/plan/former-names';
+  import { broughtTime } from '$core/formats/brought-time';
   import { joinReadings, type ReadingsFiles } from '$core/formats/readings-files';
   import type { EntryOf } from '$core/model/entry';
   import { judgeForLink } from '$core/log/judge-for-link';
@@ -87,7 +88,7 @@
   let aheadMs = $state(0);
   /** The time that readings without one were all taken after, as it was said. */
   let since = $state('');
-  const anyTimed = $derived(file?.good.some((r) => r.takenAt && !r.dayOnly) || file?.problems.some((p) => p.column === 'taken_at')); // prettier-ignore
+  const anyTimed = $derived(file?.good.some((r) => r.takenAt) || file?.problems.some((p) => p.column === 'taken_at')); // prettier-ignore
   const untimed = $derived(file?.good.filter((r) => !r.takenAt).length ?? 0);
   const instant = (local: string): number | null => {
     const ms = new Date(local).getTime();
@@ -104,30 +105,22 @@
     aheadMs = ahead;
     void read();
   }
-  /** When a reading was taken, as far as it was said; a fail without a time counts as of now. */
-  function takenAt(r: Row): string | undefined {
-    if (r.takenAt) return r.dayOnly ? r.takenAt : new Date(Date.parse(r.takenAt) - aheadMs).toISOString();
-    return sinceMs === null || sinceWrong || r.verdict === 'fail'
-      ? undefined
-      : new Date(sinceMs).toISOString();
-  }
-  const broughtOf = (r: Row): NonNullable<EntryOf<'reading'>['data']['brought']> => ({
-    by: job.here.me,
-    at: new Date().toISOString(),
-    file: r.file.slice(0, 200),
-    ...(r.takenAt
-      ? clock === '' && !r.dayOnly
-        ? { clock: 'unchecked' as const }
-        : {}
-      : takenAt(r)
-        ? {}
-        : { clock: 'none' as const }),
-  });
+  const timeOf = (r: Row) =>
+    broughtTime(r, { looked: clock !== '', aheadMs, sinceMs: sinceWrong ? null : sinceMs });
+  const broughtOf = (r: Row): NonNullable<EntryOf<'reading'>['data']['brought']> => {
+    const { clock } = timeOf(r);
+    return {
+      by: job.here.me,
+      at: new Date().toISOString(),
+      file: r.file.slice(0, 200),
+      ...(clock ? { clock } : {}),
+    };
+  };
 
   /** What is to be known of a reading before it is logged: done before later work, there already, or one of two. */
   function remark(r: Row): string {
     if (r.sameAs) return `the same reading as ${r.sameAs}: it is logged once`;
-    const at = takenAt(r);
+    const { at } = timeOf(r);
     const status = job.statusOf(r.link.id);
     if (alreadyLogged(r)) return 'in the log already: it will not be logged again';
     const work = (['head', 'tail'] as const).flatMap((e) =>
@@ -148,8 +141,7 @@
   /** The same walk of the same link at the same time is the same reading. */
   function alreadyLogged(r: Row): boolean {
     const log = job.log.history({ link: r.link.id, kind: 'reading' }) ?? [];
-    const at = takenAt(r);
-    const { clock } = broughtOf(r);
+    const { at, clock } = timeOf(r);
     return log.some(
       ({ entry: e, counts }) =>
         counts &&
@@ -179,7 +171,7 @@
         },
         undefined,
         undefined,
-        { at: takenAt(r), by: r.by },
+        { at: timeOf(r).at, by: r.by },
       );
     logged = taken.length;
     file = null;
@@ -327,13 +319,14 @@
       >
       <ul class="border-t border-rule">
         {#each file.good.slice(0, SHOWN) as r (`${r.file} ${r.line}`)}
+          {@const { at } = timeOf(r)}
           <li class="grid grid-cols-[5rem_6rem_1fr] gap-2 border-b border-rule py-1">
             <span class="font-mono">{r.link.label}</span><strong
               class={r.verdict === 'fail' ? 'text-wrong' : ''}>{r.verdict}</strong
             ><span
               >{r.reason}
-              {#if takenAt(r)}<span class="block text-sm text-faint"
-                  >{localTime(takenAt(r)!)}{r.by ? `, ${job.plan.person(r.by)}` : ''}</span
+              {#if at}<span class="block text-sm text-faint"
+                  >{localTime(at)}{r.by ? `, ${job.plan.person(r.by)}` : ''}</span
                 >{/if}
               {#if remark(r)}<strong class="block text-sm">{remark(r)}</strong>{/if}</span
             >
