@@ -702,3 +702,68 @@ test('a question about a length is answered before the link passes, and a fail b
   await open(page, `/${job}/prove/K1-21`);
   await expect(page.getByText(/was a provisional pass: Good so far/)).toBeVisible();
 });
+
+test('two links that copper joined are told apart by their remotes in one round, and an exchange that was misread is taken back @phone', async ({
+  page,
+  request,
+}) => {
+  const [one, other] = ['K1-20', 'K1-21'];
+  const job = await ownJob(request, (file) => {
+    file.entries = file.entries.filter((e) => !('link' in e) || ![one, other].includes(e.link));
+    const add = (link: string, minute: number, of: object) =>
+      file.entries.push({ id: crypto.randomUUID(), job: file.job.id, link, by: 'ines', at: new Date(Date.UTC(2026, 10, 16, 12, minute)).toISOString(), ...of } as never); // prettier-ignore
+    for (const [link, joined] of [[one, other], [other, one]] as const) {
+      for (const [end, connector] of [['head', 'patch-panel'], ['tail', 'punch-down-jack']])
+        add(link, 0, { kind: 'seated', end, data: { connector, scheme: file.job.policy.scheme } });
+      add(link, 5, { kind: 'rejected', end: 'head', data: { reason: 'both answer', joined: [joined] } });
+      add(link, 9, { kind: 'redone', end: 'head', data: { action: 'redo' } });
+    }
+  }); // prettier-ignore
+  await open(page, `/${job}/prove/${one}`);
+  await armed(page);
+  await page.getByRole('button', { name: /^All eight good/ }).tap();
+  await expect(page.getByTestId('verdict')).toContainText('copper joined its cable with another');
+  await armed(page);
+  await page.getByRole('button', { name: /^Log provisional pass/ }).tap();
+  await kept(page);
+  await open(page, `/${job}/prove/${one}`);
+  await expect(page.getByTestId('joined-note')).toContainText(
+    `Copper joined the cable of ${one} with ${other}`,
+  );
+  await page.getByRole('link', { name: `A round for ${one} and ${other}` }).tap();
+  await expect(page.getByTestId('only')).toContainText(`For ${one} and ${other}`);
+  await page.getByRole('button', { name: 'Plan the walk' }).tap();
+  await page.getByRole('button', { name: 'All 2 are in' }).tap();
+  for (const link of [one, other]) {
+    await expect(page.getByTestId('asked')).toContainText(link);
+    await armed(page);
+    await page.getByRole('button', { name: /answers, all good/ }).tap();
+    await expect(page.getByTestId('undo-line')).toContainText(`${link}: pass logged`);
+  }
+  await kept(page);
+  const stands = async () => {
+    const site = await (await request.get(`/api/jobs/${job}/site`)).json();
+    const statuses = site.statuses as { link: string; head: { state: string } }[];
+    return [one, other].map((l) => statuses.find((s) => s.link === l)!.head.state);
+  };
+  expect(await stands()).toEqual(['proven', 'proven']);
+
+  // The same two again: the first is said to answer at the outlet of the second, which takes the proof of both.
+  await page.getByRole('button', { name: 'Stop this plan' }).tap();
+  await open(page, `/${job}/round?only=${one},${other}`);
+  await page.getByRole('button', { name: 'Plan the walk' }).tap();
+  await page.getByRole('button', { name: 'All 2 are in' }).tap();
+  await armed(page);
+  await page.getByRole('button', { name: 'Another remote answers' }).tap();
+  await page.getByRole('group', { name: 'Remote that answered' }).getByRole('button').first().tap();
+  await expect(page.getByTestId('undo-line')).toContainText(`${one} answers at the outlet of ${other}`);
+  await expect(page.getByTestId('asked')).toContainText(other);
+  await kept(page);
+  expect(await stands()).toEqual(['failed', 'failed']);
+  await open(page, `/${job}/prove/${other}`);
+  await expect(page.getByTestId('exchanged-note')).toContainText(`${one} answered at the outlet of ${other}`);
+  await page.getByRole('button', { name: 'No: it was misread' }).tap();
+  await expect(page.getByTestId('exchanged-note')).toBeHidden();
+  await kept(page);
+  expect(await stands()).toEqual(['proven', 'proven']);
+});

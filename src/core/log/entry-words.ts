@@ -80,7 +80,9 @@ export function entryWords(e: LogEntry, link: LaidLink | undefined, terms: Words
     case 'cautioned':
       return `read the cautions of ${FAMILY_NAMES[e.data.family]}`;
     case 'exchanged':
-      return `answers at the outlet of ${e.data.with}: the two are exchanged`;
+      return e.data.byOther
+        ? `${e.data.with} answers at its outlet: the two are exchanged`
+        : `answers at the outlet of ${e.data.with}: the two are exchanged`;
     case 'assigned':
       return e.data.to
         ? `given to ${terms.crew?.find((p) => p.id === e.data.to)?.name ?? e.data.to}`

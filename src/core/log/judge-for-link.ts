@@ -15,7 +15,7 @@ import type { LastReading, LinkStatus, TerminationStatus } from './state';
 
 /** A reading of a link as it is about to be logged, or as a log has it. */
 export type ReadingOfLink = Pick<EntryOf<'reading'>, 'at' | 'by'> & {
-  data: Judged & Pick<EntryOf<'reading'>['data'], 'remote' | 'revision' | 'brought'>;
+  data: Judged & Pick<EntryOf<'reading'>['data'], 'remote' | 'silent' | 'revision' | 'brought'>;
 };
 
 /** What a reading means for a link as it stands, or the sentence that says why it cannot be read. */
@@ -41,7 +41,7 @@ const DISPUTE_MS = 2 * 60_000;
  * Judges a reading by itself and by what the log knows of its link: the one rule of the form and of the state. What is
  * known can take a pass away and gives none: a length measured from one end, a fail that this kind of reading is blind
  * to, an end that somebody refused by eye or that was made to the other scheme, two people who do not agree, a link that was
- * exchanged with another or moved, a time that cannot be believed.
+ * exchanged with another, joined with one or moved, a time that cannot be believed.
  *
  * @example
  * judgeForLink(status, link, plan, { data, at, by }).judgement.verdict // what `foldLink` will make of it
@@ -98,7 +98,14 @@ export function judgeForLink(status: LinkStatus, link: Link, terms: Terms, e: Re
 
   // A good wire map cannot tell a link from the one it is exchanged with: only the right remote's number can.
   if (status.exchanged && !answersAsItself(status, e))
-    lower('Good so far: a wire map cannot tell it from the link it was exchanged with.');
+    lower(
+      status.exchanged.byOther && !status.exchanged.mended
+        ? 'Good so far: another link answered at its outlet, and both cannot be right. Read that one again.'
+        : 'Good so far: a wire map cannot tell it from the link it was exchanged with.',
+    );
+
+  if (status.joined && !isParted(status, e))
+    lower('Good so far: copper joined its cable with another, which no wire map of one cable sees. Read both in one round by numbered remotes.'); // prettier-ignore
   return {
     ok: true,
     judgement,
@@ -124,6 +131,13 @@ function madeOtherwise(status: LinkStatus, link: Link, terms: Terms): End[] {
 /** Whether a reading clears what an end was refused for: a wrong answer in a round, by the remote's own number. */
 export const clears = (e: ReadingOfLink, { refused }: TerminationStatus): boolean =>
   refused?.how === 'answered' && e.data.remote !== undefined;
+
+/** Whether a link whose cable was joined with others is shown to be by itself: done since, and of all their remotes only its own answers. */
+export const isParted = (
+  { joined }: Pick<LinkStatus, 'joined'>,
+  { data: { remote, silent } }: ReadingOfLink,
+): boolean =>
+  Boolean(joined?.mended) && remote !== undefined && joined!.with.every((l) => silent?.includes(l));
 
 /** Whether a link that was exchanged is shown to be itself again: mended, and answered by a numbered remote. */
 export const answersAsItself = (status: LinkStatus, e: ReadingOfLink): boolean =>

@@ -1,5 +1,5 @@
 import type { Link } from '../model/job';
-import type { End } from '../wiring/conductors';
+import { ENDS, type End } from '../wiring/conductors';
 import type { LinkStatus, TerminationState } from './state';
 
 const WORST: readonly TerminationState[] = ['failed', 'stale', 'seated', 'bare', 'provisional', 'proven'];
@@ -52,6 +52,11 @@ export function inPortOrder(
 
 /** Whether a link is good so far and not proven: by less evidence than is asked, or with something left to answer. */
 export const wantsMore = (status: LinkStatus): boolean => worstState(status) === 'provisional';
+
+/** Whether only numbered remotes can tell a link from another: it was exchanged or joined with one, and done since. */
+export const wantsRemote = (status: LinkStatus): boolean =>
+  Boolean(status.exchanged?.mended || status.joined?.mended) &&
+  ENDS.every((e) => status[e].state !== 'bare' && status[e].state !== 'failed');
 
 /** What a link wants next, and at which end where it matters. */
 export type Wants = { screen: 'bench'; end: End } | { screen: 'prove' };

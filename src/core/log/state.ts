@@ -10,7 +10,7 @@ import type { TapeFlag } from '../model/tape';
 import { whenDone, type WhenDone } from './close-call';
 import { cutBackMm } from './cut-back';
 import { happenedAt } from './effective';
-import { answersAsItself, clears, judgeForLink } from './judge-for-link';
+import { answersAsItself, clears, isParted, judgeForLink } from './judge-for-link';
 import { judgeMeasured, type Terms } from './judge-measured';
 import { judgeOneEnd, withLengthOf, type OneEndStatus } from './one-end';
 import { isMaking } from './making';
@@ -22,7 +22,7 @@ import { timeDoubt } from './time-doubt';
 import { threadAfterFail, threadAfterWork, type LoggedMistakes, type Thread } from './thread';
 
 /** Grows with every change of what a state holds or how it is reached: states kept by another version are made anew. */
-export const FOLD_VERSION = 12;
+export const FOLD_VERSION = 13;
 
 /** States of a termination, in the order of the work. */
 export const TERMINATION_STATES = ['bare', 'seated', 'stale', 'provisional', 'proven', 'failed'] as const;
@@ -93,8 +93,10 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   oneEnd?: OneEndStatus;
   /** Two people read it at about the same time and do not agree: who read the fail. It is read again. */
   disputedBy?: string;
-  /** It answered at another link's outlet: with which, and whether somebody has exchanged them back since. */
-  exchanged?: { with: string; mended: boolean };
+  /** It answered at another link's outlet, or that link at its own: which it is, and whether somebody has exchanged them back since, by which entry. */
+  exchanged?: { with: string; mended: boolean; entry: string; byOther?: true };
+  /** Copper joins its cable to those of these links, as far as they are known; and whether an end was done since. */
+  joined?: { with: string[]; mended: boolean };
   /** The revision of the plan that moved it on site last: a reading by an earlier one was taken elsewhere. */
   moved?: number;
   /** Who it was given to, as long as it is to be done again. */
@@ -222,6 +224,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       delete status.traced;
       delete status.swept;
       delete status.exchanged;
+      delete status.joined;
       delete status.oneEnd;
       delete status.pulled;
       delete status.measured;
@@ -232,6 +235,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
     case 'rejected':
       fail(status[e.end!], e, e.data.reason);
       status[e.end!].refused = { how: e.data.answered ? 'answered' : 'eye', why: e.data.reason };
+      if (e.data.joined) status.joined = { with: e.data.joined, mended: false };
       return;
     case 'read-back':
       if (e.data.right) status[e.end!].readBackWaiting = true;
@@ -239,17 +243,26 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       return;
     case 'exchanged':
       for (const end of ENDS) fail(status[end], e, `exchanged with ${e.data.with}`);
-      status.exchanged = { with: e.data.with, mended: false };
+      // What it answered itself says more than what another one did at its outlet.
+      if (!e.data.byOther) status.exchanged = { with: e.data.with, mended: false, entry: e.id };
+      else if (status.exchanged?.mended !== false)
+        status.exchanged = { with: e.data.with, mended: false, entry: e.id, byOther: true };
       return;
     case 'moved':
       delete status.swept;
       delete status.thread;
       delete status.oneEnd;
       status.moved = e.data.revision;
+      // Two links that are exchanged can be put right by exchanging their labels.
+      if (status.exchanged) status.exchanged.mended = true;
       for (const end of ENDS) if (status[end].state !== 'bare') unproven(status, end);
       return;
     case 'traced':
       status.traced = { ...e.data, at: e.at };
+      if (e.data.is === 'bridged') {
+        status.joined = { with: e.data.with ?? [], mended: false };
+        takenBack(status, 'Good so far: a trace found copper that joins its cable with another.');
+      } else if (e.data.is === 'known' && e.data.by === 'remote') delete status.joined;
       return;
     case 'flagged': {
       const { tape, bands, text } = e.data;
@@ -290,7 +303,8 @@ function workDone(
   const t = status[end];
   delete status.oneEnd;
   delete status.disputedBy;
-  if (status.exchanged) status.exchanged = { ...status.exchanged, mended: true };
+  if (status.exchanged) status.exchanged.mended = true;
+  if (status.joined) status.joined.mended = true;
   const first = t.attempt === 0 && t.state === 'bare';
   if (work.newConnector && !first)
     t.slackTakenMm =
@@ -410,13 +424,14 @@ function proved(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'readin
     if (!answersAsItself(status, e)) return;
     delete status.exchanged;
   }
+  if (isParted(status, e)) delete status.joined;
   delete status.assignedTo;
   const { thread } = status;
   const pairs = mediumOf(link.head.connector) === 'twisted-pair';
   if (thread && pairs && !status.foundSinceFail && thread.redone.length + thread.repunched.length > 0)
     status.untold = thread.explained;
   delete status.thread;
-  if (status.traced) status.traced = { ...status.traced, is: 'known' };
+  if (status.traced && !status.joined) status.traced = { ...status.traced, is: 'known' };
   for (const end of ENDS) {
     const t = status[end];
     if (clears(e, t)) delete t.refused;

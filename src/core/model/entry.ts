@@ -81,6 +81,8 @@ export const ENTRY_DATA = {
       .optional(),
     /** Number of the remote that answered. */
     remote: z.number().int().min(1).max(99).optional(),
+    /** Links that copper joined it with, whose remotes were out beside its own and did not answer. */
+    silent: z.array(idSchema).max(96).optional(),
     /** The revision of the plan that its device went by: it may not have heard of a move. */
     revision: z.number().int().min(0).optional(),
     electrical: electricalSchema.optional(),
@@ -143,6 +145,8 @@ export const ENTRY_DATA = {
     reason: z.string().min(1).max(400),
     /** Another cable's remote answered in a round, which its own numbered remote can take back: nobody saw a defect. */
     answered: z.literal(true).optional(),
+    /** Two remotes answered at once: links whose cables copper joins to this one; none where it is not known which. */
+    joined: z.array(idSchema).max(96).optional(),
   }),
   /** What was found to be wrong once it was opened up. */
   found: z.strictObject({
@@ -172,7 +176,12 @@ export const ENTRY_DATA = {
   /** Somebody read the cautions of a connector family. */
   cautioned: z.strictObject({ family: z.enum(CONNECTOR_FAMILIES) }),
   /** A right reading from another link's outlet: the two are exchanged at the panel or at the plates. */
-  exchanged: z.strictObject({ with: idSchema, remote: z.number().int().min(1).max(99).optional() }),
+  exchanged: z.strictObject({
+    with: idSchema,
+    remote: z.number().int().min(1).max(99).optional(),
+    /** That other link answered at this one's outlet; this one was not read. */
+    byOther: z.literal(true).optional(),
+  }),
   /** Which loose cable this link is, as a trace found; or what the trace found to be wrong with it. */
   traced: z.strictObject({
     is: z.enum(['known', 'inferred', 'bridged', 'silent']),

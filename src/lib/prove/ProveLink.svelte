@@ -33,6 +33,7 @@
   import { TESTERS } from '$lib/job/tester-in-hand.svelte';
   import TesterSheet from '$lib/testers/TesterSheet.svelte';
   import ExchangedNote from './ExchangedNote.svelte';
+  import JoinedNote from './JoinedNote.svelte';
   import LengthAndResult from './LengthAndResult.svelte';
   import { ProveSession } from './session.svelte';
   import { isAnswer, takeTypedAhead, typeAhead } from './typed-ahead';
@@ -174,6 +175,7 @@
 >
   <div class="grid content-start gap-3 lg:col-start-1 lg:row-start-1">
     <ExchangedNote {link} />
+    <JoinedNote {link} />
     {#if !judgement}<RefusedNote {link} />{/if}
     <OthersReading {link} />
     <OneEndNote {status} />

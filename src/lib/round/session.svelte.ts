@@ -2,8 +2,9 @@ import { forget, recall, remember } from '$lib/device/small';
 import { mediumOf } from '$core/wiring/connector';
 import { evidenceCovers, type Evidence } from '$core/model/evidence';
 import type { Link, Space } from '$core/model/job';
-import { wantsReading } from '$core/log/next';
+import { wantsReading, wantsRemote } from '$core/log/next';
 import { expectedWalk, writeWalk, type Walk } from '$core/reading/walk';
+import { exchangedEntries, joinedEntries } from '$core/survey/answered';
 import { wrongPorts, type Hands, type Placed, type RoundPlan } from '$core/survey/rounds';
 import { LeadsInHand } from '$lib/leads/hand.svelte';
 import type { OpenJob } from '$lib/job/open-job.svelte';
@@ -24,10 +25,13 @@ interface Kept {
   later?: string[];
 }
 
+/** How many remotes there may be. */
+export const REMOTES = [1, 2, 4, 8, 12, 16, 24] as const;
+
 /** A round: remotes put out by a plan, then link after link read from the closet. */
 export class RoundSession {
   closet = $state('');
-  remotes = $state(4);
+  remotes = $state<number>(4);
   hands = $state<Hands>('single');
   plan = $state.raw<RoundPlan | null>(null);
   /** Which round of the plan one is at. */
@@ -39,6 +43,8 @@ export class RoundSession {
   private later = $state.raw<readonly string[]>([]);
   private madeAt = '';
   problem = $state('');
+  /** Links that a round is planned for, where it is not for all that need a reading. */
+  only = $state.raw<readonly string[]>([]);
   readonly guard = new PressGuard();
   readonly leads: LeadsInHand;
 
@@ -58,7 +64,9 @@ export class RoundSession {
       (l) =>
         !l.cord &&
         this.job.plan.where(l).head.space?.id === this.closet &&
-        wantsReading(this.job.statusOf(l.id)) &&
+        (this.only.length
+          ? this.only.includes(l.id)
+          : wantsReading(this.job.statusOf(l.id)) || wantsRemote(this.job.statusOf(l.id))) &&
         mediumOf(l.head.connector) !== 'coax',
     ),
   );
@@ -72,11 +80,23 @@ export class RoundSession {
   settled(p: Placed): boolean {
     const answered = this.answers.get(p.link);
     if (answered !== undefined && answered !== p.remote) return true;
-    const { lastReading, head } = this.job.statusOf(p.link);
+    const { lastReading, head, exchanged } = this.job.statusOf(p.link);
     const since = (at: string | undefined) => at !== undefined && at >= this.madeAt;
-    return (since(lastReading?.at) && lastReading!.current) || (head.state === 'failed' && since(head.at));
+    // What another one answered is no answer of its own.
+    const refused = head.state === 'failed' && since(head.at) && (!exchanged?.byOther || head.refused);
+    return (since(lastReading?.at) && lastReading!.current) || Boolean(refused);
   }
   readonly wrong = $derived.by(() => (this.round ? wrongPorts(this.round, this.answers) : []));
+
+  /** Plans for these links alone, a remote for each; for none of them: for all that need a reading. */
+  onlyFor(ids: readonly string[]): void {
+    const links = ids.flatMap((id) => this.job.plan.link(id) ?? []);
+    this.only = links.map((l) => l.id);
+    const closet = links[0] && this.job.plan.where(links[0]).head.space;
+    if (!closet) return;
+    this.closet = closet.id;
+    this.remotes = REMOTES.find((n) => n >= links.length) ?? REMOTES.at(-1)!;
+  }
 
   resume(): void {
     this.leads.resume();
@@ -174,20 +194,16 @@ export class RoundSession {
   bothAnswer(other: number | null): void {
     const { next, round } = this;
     if (!next || !this.guard.take()) return;
+    const placed = other === null ? null : round?.placed.find((p) => p.remote === other);
+    const joined = placed && this.job.plan.link(placed.link);
     const link = this.job.plan.link(next.link)!;
-    const joined = this.job.plan.link(round?.placed.find((p) => p.remote === other)?.link);
-    const both = other
-      ? `remotes ${next.remote} and ${other}`
-      : `remote ${next.remote} and one that is not in this round`;
-    const reason = (joinedWith: string) => ({ reason: `${both} both answer: joined with ${joinedWith}` });
-    const { log } = this.job;
-    const its = joined && log.write(joined.id, 'rejected', reason(link.label), 'head');
     const says = joined
       ? `${link.label} and ${joined.label}: joined, both to be done again.`
       : `${link.label}: two answer, to be done again.`;
-    log.write(link.id, 'rejected', reason(joined?.label ?? 'another cable'), 'head', says, {
-      with: its ? [its] : [],
-    });
+    this.logBoth(
+      joinedEntries({ link, remote: next.remote }, joined ? { link: joined, remote: placed.remote } : null),
+      says,
+    );
     this.guard.shown();
     this.save();
   }
@@ -251,6 +267,7 @@ export class RoundSession {
       reading: $state.snapshot(reading) as Measured,
       ...(simulated ? { tester: `simulated ${reading.evidence}` } : this.job.tester.stamp),
       remote,
+      ...this.silentBeside(link.id),
       ...this.leads.stamp,
     };
     const judged = judgeForLink(this.job.statusOf(link.id), link, this.job.plan, {
@@ -264,17 +281,29 @@ export class RoundSession {
     this.guard.shown();
   }
 
+  /** Links it was joined with whose remotes are out too: they stayed silent, or two would have answered. */
+  private silentBeside(link: string): { silent?: string[] } {
+    const joined = this.job.statusOf(link).joined?.with ?? [];
+    const silent = joined.filter((l) => this.round?.placed.some((p) => p.link === l));
+    return silent.length ? { silent } : {};
+  }
+
   private misplaced(link: Link, remote: number): void {
     const wrong = this.wrong.find((w) => w.link === link.id);
     const other = wrong?.answered && this.job.plan.link(wrong.answered);
     if (!other) return this.elsewhere(link);
-    this.job.log.write(
-      link.id,
-      'exchanged',
-      { with: other.id, remote },
-      undefined,
+    this.logBoth(
+      exchangedEntries(link.id, other.id, remote),
       `${link.label} answers at the outlet of ${other.label}.`,
     );
+  }
+
+  /** Logs what one answer says of a link and of another, to be taken back as one; the first is of the link that was asked. */
+  private logBoth(entries: ReturnType<typeof exchangedEntries | typeof joinedEntries>, says: string): void {
+    const [own, ...others] = entries;
+    const { log } = this.job;
+    const written = others.map((e) => log.write(e.link, e.kind, e.data, e.end));
+    log.write(own!.link, own!.kind, own!.data, own!.end, says, { with: written });
   }
 
   nextRound(): void {

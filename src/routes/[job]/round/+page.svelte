@@ -1,10 +1,11 @@
 <script lang="ts">
   import Choice from '$lib/controls/Choice.svelte';
   import { onMount, untrack } from 'svelte';
+  import { page } from '$app/state';
   import { asking } from '$lib/address/address';
   import TesterSheet from '$lib/testers/TesterSheet.svelte';
   import { walkWords } from '$core/survey/distance';
-  import { RoundSession } from '$lib/round/session.svelte';
+  import { REMOTES, RoundSession } from '$lib/round/session.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import { HANDS } from '$lib/round/hands';
   import Segments from '$lib/controls/Segments.svelte';
@@ -18,6 +19,7 @@
   const session = untrack(() => new RoundSession(job));
   onMount(() => {
     session.resume();
+    session.onlyFor(page.url.searchParams.get('only')?.split(',') ?? []);
     return session.guard.shown();
   });
   const label = (id: string) => job.plan.link(id)?.label ?? id;
@@ -42,7 +44,15 @@
   {#if !session.plan}
     <section class="grid content-start gap-3">
       <h1 class="text-2xl font-bold">A round with numbered remotes</h1>
-      <p>{session.toRead.length} links of this closet need a reading.</p>
+      {#if session.only.length}
+        <p data-testid="only">
+          For {session.toRead.map((l) => l.label).join(' and ')}, whose cables were joined: with a remote for
+          each, all of them out at once.
+        </p>
+        <button class="act" onclick={() => session.onlyFor([])}>For all that need a reading instead</button>
+      {:else}
+        <p>{session.toRead.length} links of this closet need a reading.</p>
+      {/if}
       <div class="grid grid-cols-2 gap-2">
         <Choice
           label="closet"
@@ -51,7 +61,7 @@
         />
         <Choice
           label="remotes"
-          options={[1, 2, 4, 8, 12, 16, 24].map((n) => [n, String(n)] as const)}
+          options={REMOTES.map((n) => [n, String(n)] as const)}
           bind:value={session.remotes}
         />
       </div>

@@ -1,0 +1,36 @@
+import type { EntryOf } from '../model/entry';
+import type { Link } from '../model/job';
+
+/** What is to be logged of one link. */
+type ToLog<K extends 'exchanged' | 'rejected'> = Pick<EntryOf<K>, 'link' | 'kind' | 'end' | 'data'>;
+/** A link and the number of the remote in its outlet. */
+export interface LinkWithRemote {
+  link: Pick<Link, 'id' | 'label'>;
+  remote: number;
+}
+
+/**
+ * What is logged where a link answers with the remote of another: of both, as the other's outlet is taken, whatever was read
+ * of it before.
+ */
+export const exchangedEntries = (link: string, other: string, remote: number): ToLog<'exchanged'>[] => [
+  { link, kind: 'exchanged', data: { with: other, remote } },
+  { link: other, kind: 'exchanged', data: { with: link, byOther: true } },
+];
+
+/** What is logged where two remotes answer one port: copper joins the two cables, and both are refused. Null: a remote that is not in the round. */
+export function joinedEntries(asked: LinkWithRemote, other: LinkWithRemote | null): ToLog<'rejected'>[] {
+  const both = other
+    ? `remotes ${asked.remote} and ${other.remote}`
+    : `remote ${asked.remote} and one that is not in this round`;
+  const refused = (of: LinkWithRemote, by: LinkWithRemote | null): ToLog<'rejected'> => ({
+    link: of.link.id,
+    kind: 'rejected',
+    end: 'head',
+    data: {
+      reason: `${both} both answer: joined with ${by?.link.label ?? 'another cable'}`,
+      joined: by ? [by.link.id] : [],
+    },
+  });
+  return [refused(asked, other), ...(other ? [refused(other, asked)] : [])];
+}
