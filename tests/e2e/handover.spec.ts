@@ -11,7 +11,12 @@ test(
   { tag: '@laptop' },
   async ({ page, request }) => {
     const job = await ownJob(request);
+    const elsewhere = { id: crypto.randomUUID(), job, link: 'K1-20', by: 'ines', at: '2026-11-20T09:00:00Z', device: 'her phone', written: 1, kind: 'note', data: { text: 'behind the desk' } }; // prettier-ignore
+    await request.post(`/api/jobs/${job}/entries`, { data: { entries: [elsewhere] } });
     await open(page, `/${job}/handover`);
+    await expect(page.getByRole('region', { name: 'Other devices' })).toContainText(
+      'does it say “all kept”?',
+    );
     await expect(page.getByRole('region', { name: 'Open points' })).toContainText('not made yet');
     const sign = page.getByRole('region', { name: 'Sign for it' });
     const hand = sign.getByRole('button', { name: /^Hand it over/ });

@@ -20,6 +20,7 @@ import { recordPdf } from '../../src/lib/server/handover/record-pdf';
 import { recordXlsx } from '../../src/lib/server/handover/record-xlsx';
 import { appendEntries } from '../../src/lib/server/jobs/entries';
 import { handOver, handoverState } from '../../src/lib/server/jobs/handover';
+import { writersOf } from '../../src/lib/server/jobs/writers';
 import { importJob } from '../../src/lib/server/jobs/import-job';
 import { exportJob } from '../../src/lib/server/jobs/job-file';
 import { demo } from '../support/job';
@@ -212,6 +213,18 @@ describe('a handover', () => {
       'K9-99',
     );
     expect(await handoverState(db, job)).toEqual({ last: null, since: {} });
+  });
+  it('tells which devices wrote of late, the one heard last first, and by whom last', async () => {
+    const day = (n: number) => Date.UTC(2026, 10, n, 9);
+    const wrote = (device: string, by: string, n: number) =>
+      appendEntries(db, job, { entries: [{ id: crypto.randomUUID(), job, link: 'K1-01', by, at: new Date(day(n)).toISOString(), device, written: n, kind: 'note', data: { text: 'behind the desk' } }] }, day(n)); // prettier-ignore
+    expect(await writersOf(db, job)).toEqual([]);
+    for (const [device, by, n] of [['old', 'bo', 1], ['shared', 'ines', 16], ['phone', 'una', 17], ['shared', 'bo', 18]] as const) await wrote(device, by, n); // prettier-ignore
+    expect(await writersOf(db, job)).toEqual([
+      { device: 'shared', by: 'bo', heardAt: '2026-11-18T09:00:00.000Z' },
+      { device: 'phone', by: 'una', heardAt: '2026-11-17T09:00:00.000Z' },
+    ]);
+    expect(await writersOf(db, 'another')).toEqual([]);
   });
   it('is written into the log with the root of all before it; what is refused goes back to redo', async () => {
     const before = JSON.parse((await exportJob(db, job))!) as JobFile;

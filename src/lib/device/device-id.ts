@@ -16,5 +16,13 @@ export function nextWritten(): { device: string; written: number } {
     return { device: sitting, written: ++count };
   }
 }
+/** This device's name in entries; null where it has written none, or keeps nothing. */
+export function thisDevice(): string | null {
+  try {
+    return localStorage.getItem(ID);
+  } catch {
+    return null;
+  }
+}
 const sitting = uuid().slice(-12);
 let count = 0;

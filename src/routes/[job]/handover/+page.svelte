@@ -10,13 +10,17 @@
   import SignOff from '$lib/handover/SignOff.svelte';
   import VerifyFile from '$lib/handover/VerifyFile.svelte';
   import { localTime } from '$lib/controls/time';
+  import { thisDevice } from '$lib/device/device-id';
   import { useJob } from '$lib/job/open-job.svelte';
 
   const job = useJob();
   const open = $derived(openPoints(job.plan.now, (l) => job.statusOf(l.id), job.log.labels));
-  let stands = $state.raw<{ last: JobEntryOf<'handed-over'> | null; since: Record<string, number> } | null>(
-    null,
-  );
+  let stands = $state.raw<{
+    last: JobEntryOf<'handed-over'> | null;
+    since: Record<string, number>;
+    writers: { device: string; by: string; heardAt: string }[];
+  } | null>(null);
+  const others = $derived(stands?.writers.filter((w) => w.device !== thisDevice()) ?? []);
   let unreachable = $state(false);
   const changes = $derived(
     Object.entries(stands?.since ?? {}).map(
@@ -92,6 +96,24 @@
       {/if}
     {/each}
   </section>
+  {#if others.length}
+    <section class="grid gap-1" aria-label="Other devices">
+      <h2 class="text-xl font-bold">
+        {others.length === 1
+          ? 'Another device wrote here: does it say “all kept”?'
+          : `${others.length} other devices wrote here: do they all say “all kept”?`}
+      </h2>
+      <p>What one of them has not sent is not in the record, a fail as little as a pass.</p>
+      <ul>
+        {#each others.slice(0, SHOWN) as w (w.device)}
+          <li class="flex flex-wrap justify-between gap-x-3 border-t border-rule py-1">
+            <span class="font-semibold">{job.plan.person(w.by)}</span>
+            <span>heard last {localTime(w.heardAt)}</span>
+          </li>
+        {/each}
+      </ul>
+    </section>
+  {/if}
   <section class="grid gap-2" aria-label="The record">
     <h2 class="text-xl font-bold">The record</h2>
     <div class="grid gap-2 sm:grid-cols-3">
