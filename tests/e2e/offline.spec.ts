@@ -150,6 +150,7 @@ test(
       kind: 'note',
       at: '2026-11-20T09:00:00Z',
       by,
+      device: 'her phone',
       data: { text },
     });
     const carried = [note('K1-20', 'bo', 'seen on a walk'), note('K1-99', 'gone', 'ceiling is closed')];
@@ -158,6 +159,12 @@ test(
     await page.getByText('Carry entries to another device').click();
     const input = page.getByLabel('Take in a file of another device');
     await input.setInputFiles(file);
+    const clock = page.getByTestId('their-clock');
+    await expect(clock).toContainText('2 entries are by that clock');
+    // That device is an hour ahead of this one.
+    const ahead = await page.evaluate((ms) => new Intl.DateTimeFormat('sv-SE', { dateStyle: 'short', timeStyle: 'short' }).format(Date.now() + ms), 3_600_000); // prettier-ignore
+    await clock.getByLabel('it shows').fill(ahead.replace(' ', 'T'));
+    await clock.getByRole('button', { name: 'Take them in by that' }).click();
     await expect(page.getByRole('status').filter({ hasText: '2 entries taken in.' })).toBeVisible();
     const refused = page.getByRole('alert', { name: 'Not kept by the server' });
     await expect(refused).toContainText('Nobody in the crew is "gone"');
@@ -171,10 +178,15 @@ test(
     await expect(refused).toBeHidden();
     await kept(page);
     await input.setInputFiles(file);
+    await clock.getByRole('button', { name: 'It is right' }).click();
+    await expect(clock).toBeHidden();
     await kept(page);
     for (const link of ['K1-20', 'K1-21']) {
-      const { entries } = (await (await request.get(`/api/jobs/${job}/links/${link}/history`)).json()) as { entries: { kind: string }[] }; // prettier-ignore
-      expect(entries.filter((e) => e.kind === 'note')).toHaveLength(1);
+      const { entries } = (await (await request.get(`/api/jobs/${job}/links/${link}/history`)).json()) as { entries: { kind: string; clockErrorMs?: number }[] }; // prettier-ignore
+      const notes = entries.filter((e) => e.kind === 'note');
+      expect(notes).toHaveLength(1);
+      // The time of the other clock goes by minutes.
+      expect(Math.round((notes[0]!.clockErrorMs ?? 0) / 600_000)).toBe(6);
     }
   },
 );

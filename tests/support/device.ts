@@ -66,6 +66,8 @@ class RoundWorker extends StandInWorker {
 /** A device with a server behind it, both in this process: the server's own functions answer what the device sends. */
 export class Device {
   online = true;
+  /** How far this device's clock is ahead of the server's, in ms. */
+  aheadMs = 0;
   /** Longest body the server reads. */
   mostBytes = Infinity;
   /** Paths asked for, in order. */
@@ -144,7 +146,12 @@ export class Device {
         return Response.json({ missing: await missingEntries(this.db, this.job, body()) });
       if (part === 'entries')
         return Response.json(
-          await appendEntries(this.db, this.job, body() as { entries: unknown[]; sentAt?: string }),
+          await appendEntries(
+            this.db,
+            this.job,
+            body() as { entries: unknown[]; sentAt?: string },
+            Date.now() - this.aheadMs,
+          ),
         );
       if (part === 'plan') return Response.json(await changePlan(this.db, this.job, body()));
       if (part === 'links')

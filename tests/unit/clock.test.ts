@@ -58,6 +58,31 @@ describe('a clock', () => {
     await appendEntries(db, JOB, { sentAt: at(slow), entries: [reading(PASS, at(slow))] }, NOW);
     expect(await state()).toBe('proven');
   });
+  it('that was set between what the server heard of it and what it sent makes its times doubtful by as much', async () => {
+    const note = (ms: number, written: number, more: object = {}) => reading(PASS, at(ms), { device: 'd1', written, ...more }); // prettier-ignore
+    const send = (clock: number, now: number, ...entries: object[]) => appendEntries(db, JOB, { sentAt: at(clock), entries }, now); // prettier-ignore
+    await send(NOW + 25 * MINUTE, NOW, note(NOW + 25 * MINUTE, 1));
+    // Others do work and read; nobody knows by which clock the first of these two was written.
+    await appendEntries(db, JOB, [reading(PASS, at(NOW + 50 * MINUTE), { kind: 'redone', end: 'head', data: { action: 'redo' }, by: 'ines' })], NOW + 50 * MINUTE); // prettier-ignore
+    await send(NOW + 60 * MINUTE, NOW + 60 * MINUTE, note(NOW + 55 * MINUTE, 2));
+    const shown = await readHistory(db, JOB, { link: LINK });
+    expect(shown[0]!.entry).toMatchObject({ clockDoubtMs: 25 * MINUTE });
+    expect(clockDoubt(shown[0]!.entry)).toMatchObject({ setMs: 25 * MINUTE });
+    expect(await state()).toBe('provisional');
+    // What it sends from then on is by the clock that is known.
+    await send(NOW + 62 * MINUTE, NOW + 62 * MINUTE, note(NOW + 62 * MINUTE, 3));
+    expect(await state()).toBe('proven');
+    expect(await exportJob(db, JOB)).toMatch(/"clockDoubtMs": ?1500000/);
+    expect(await disagreements(db, JOB)).toEqual([]);
+  });
+  it('is the one of before where it is sent again: how far it was ahead then is told with it', async () => {
+    const e = reading(PASS, at(NOW + 25 * MINUTE));
+    const { clockErrorMs } = await appendEntries(db, JOB, { sentAt: at(NOW + 25 * MINUTE), entries: [e] }, NOW); // prettier-ignore
+    const anew = await openDatabase(':memory:');
+    await importJob(anew, demoCopy(JOB));
+    await appendEntries(anew, JOB, { clockErrorMs, entries: [e] }, NOW + 90 * MINUTE);
+    expect((await readHistory(anew, JOB, { link: LINK }))[0]!.entry.clockErrorMs).toBe(25 * MINUTE);
+  });
   it('whose error is small is not corrected and not doubted', async () => {
     const e = reading(PASS, at(NOW));
     await appendEntries(db, JOB, { sentAt: at(NOW + 15_000), entries: [e] }, NOW);

@@ -57,6 +57,21 @@ const looked = (start: string) =>
   vi.waitFor(() => expect(device.storage.getItem('gauntlet:server-start')).toBe(start), WAIT);
 
 describe('a server that was put back from a backup', () => {
+  it('holds what it is given again against the clock of then, though that was put right since', async () => {
+    const old = await backup();
+    device.aheadMs = 25 * 60_000;
+    seat('K3-04');
+    await sent();
+    await keptHere(1);
+    device.db = old;
+    device.aheadMs = 0;
+    await device.beat('start 2');
+    await looked('start 2');
+    await sent();
+    const again = (await device.file()).entries.at(-1)!;
+    expect(again.kind).toBe('seated');
+    expect(Math.round((again.clockErrorMs ?? 0) / 60_000)).toBe(25);
+  });
   it('is given again what it had of this device, once, and says the same of its links as before', async () => {
     const first = seat('K3-04');
     await sent();

@@ -27,7 +27,7 @@ const read = (seconds: number, more: More = {}, data: object = {}) =>
   );
 const head = made('head', -3600);
 const state = (...entries: Entry[]) => foldLink(link, terms, [head, ...entries]).head;
-const WORDS = 'Good so far: the link was worked on within seconds of it, and the clocks cannot tell which came first. Read it again.'; // prettier-ignore
+const WORDS = 'Good so far: the link was worked on or failed at about that time, and the clocks cannot tell which came first. Read it again.'; // prettier-ignore
 
 describe('a reading by one and work by another, seconds apart', () => {
   it('is as it stands where both clocks were seen to be right', () => {
@@ -56,6 +56,13 @@ describe('a reading by one and work by another, seconds apart', () => {
   });
   it('is no matter to who did both: it is in the order they logged it', () => {
     expect(state(made('tail', 0, { off: 3 }), read(1, { off: 3 })).state).toBe('proven');
+  });
+  it('is no matter to one tester that read it twice: a fail and what was read of it a minute later are in its order', () => {
+    const brought = (file: string) => ({ brought: { by: 'bo', at: iso(8000), file }, tester: 'lamp' });
+    const bad = read(0, {}, { reading: { evidence: 'wiremap', walk: '123-5678', splits: [] }, ...brought('a.csv') }); // prettier-ignore
+    const tail = made('tail', -3000);
+    expect(state(tail, bad, read(60, {}, brought('a.csv'))).state).toBe('proven');
+    expect(state(tail, bad, read(60, {}, brought('b.csv'))).reason).toBe(WORDS);
   });
   it('goes for a cable that was pulled again', () => {
     const again = (seconds: number, more: More) => entry(seconds, 'repulled', {}, more);

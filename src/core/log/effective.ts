@@ -22,8 +22,8 @@ export const CORRECTED_MS = 20_000;
 export const idMadeAt = (id: string): number | undefined =>
   id[14] === '7' ? Number.parseInt(id.slice(0, 8) + id.slice(9, 13), 16) : undefined;
 
-/** Whether an entry was written down at another time than it happened: a reading of a file, a work sheet that is typed in. */
-function isToldLater(e: LogEntry): boolean {
+/** Whether an entry was written down at another time than it happened: a reading of a file or one that lay half entered, a work sheet that is typed in. */
+export function isToldLater(e: LogEntry): boolean {
   if (e.kind === 'reading' && e.data.brought) return true;
   const made = idMadeAt(e.id);
   return made !== undefined && Math.abs(made - Date.parse(e.at)) > CLOCK_TOLERANCE_MS;

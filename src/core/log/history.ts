@@ -57,11 +57,14 @@ export function historyOf(
     .reverse();
 }
 
-/** What is to be said of an entry's clock: how far it was off by what the server saw, in ms; null where it was right. */
-export function clockDoubt(e: LogEntry): { offMs: number; receivedAt: string } | null {
+/** What is to be said of an entry's clock: how far it was off by what the server saw, and by how much it was set since it was heard before, in ms; null where it was right. */
+export function clockDoubt(e: LogEntry): { offMs: number; setMs?: number; receivedAt: string } | null {
   if (!e.receivedAt) return null;
   const offMs = e.clockErrorMs ?? Math.max(0, Date.parse(e.at) - Date.parse(e.receivedAt));
-  return Math.abs(offMs) > CLOCK_TOLERANCE_MS || happenedAt(e) !== Date.parse(e.at)
-    ? { offMs, receivedAt: e.receivedAt }
+  const setMs = e.clockDoubtMs ?? 0;
+  return Math.abs(offMs) > CLOCK_TOLERANCE_MS ||
+    setMs > CLOCK_TOLERANCE_MS ||
+    happenedAt(e) !== Date.parse(e.at)
+    ? { offMs, ...(setMs ? { setMs } : {}), receivedAt: e.receivedAt }
     : null;
 }

@@ -14,7 +14,7 @@ import { timeDoubt } from './time-doubt';
 import type { LastReading, LinkStatus, TerminationStatus } from './state';
 
 /** A reading of a link as it is about to be logged, or as a log has it. */
-export type ReadingOfLink = Pick<EntryOf<'reading'>, 'at' | 'by'> & {
+export type ReadingOfLink = Pick<EntryOf<'reading'>, 'at' | 'by' | 'device'> & {
   data: Judged & Pick<EntryOf<'reading'>['data'], 'remote' | 'silent' | 'revision' | 'brought'>;
 };
 
@@ -91,7 +91,7 @@ export function judgeForLink(status: LinkStatus, link: Link, terms: Terms, e: Re
     );
 
   if (isCloseCall(status, e))
-    lower('Good so far: the link was worked on within seconds of it, and the clocks cannot tell which came first. Read it again.'); // prettier-ignore
+    lower('Good so far: the link was worked on or failed at about that time, and the clocks cannot tell which came first. Read it again.'); // prettier-ignore
 
   const doubt = timeDoubt(status, e);
   if (doubt) lower(doubt);

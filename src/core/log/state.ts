@@ -7,7 +7,7 @@ import type { Verdict } from '../reading/verdict';
 import { ENDS, otherEnd, type Contact, type End } from '../wiring/conductors';
 import { mediumOf, type ConnectorFamily } from '../wiring/connector';
 import type { TapeFlag } from '../model/tape';
-import { whenDone, type WhenDone } from './close-call';
+import { lastOf, lastOfLink, mayBeAfter, whenDone, type WhenDone } from './close-call';
 import { cutBackMm } from './cut-back';
 import { happenedAt } from './effective';
 import { answersAsItself, clears, isParted, judgeForLink } from './judge-for-link';
@@ -50,8 +50,8 @@ export interface TerminationStatus {
   slackTakenMm?: number;
   /** The last thing known of this end is work done on it. */
   working?: boolean;
-  /** When that was, where it may be wrong. */
-  unsure?: WhenDone;
+  /** Works and fails of which each may be the last, where their times may be wrong. */
+  unsure?: WhenDone[];
   /** Two people did this end at about the same time: both entries stand, and one of them may not be true. */
   loggedTwice?: string[];
   /** The last picture taken of this end. */
@@ -103,8 +103,8 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   assignedTo?: string;
   /** How its last sweep came out, as long as neither end was touched since. */
   swept?: SweptStatus & { at: string };
-  /** When its cable was re-pulled last. */
-  repulled?: WhenDone;
+  /** When its cable was re-pulled last, and what may have happened after that though it stands before; none once it is proven. */
+  repulled?: WhenDone[];
   /** Its cable lies, as far as the log knows: it was pulled, or re-pulled. */
   laid?: true;
   /** How long its cable is by the marks on its jacket, and from which box it came. */
@@ -216,7 +216,9 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
           status[e.end!].repunched[c] = (status[e.end!].repunched[c] ?? 0) + 1;
       return;
     }
-    case 'repulled':
+    case 'repulled': {
+      const done = whenDone(e);
+      status.repulled = [...lastOfLink(status).filter((w) => mayBeAfter(w, done)), done];
       status.head = fresh();
       status.tail = fresh();
       delete status.lastReading;
@@ -230,8 +232,8 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       delete status.measured;
       delete status.unseen;
       status.laid = true;
-      status.repulled = whenDone(e);
       return;
+    }
     case 'rejected':
       fail(status[e.end!], e, e.data.reason);
       status[e.end!].refused = { how: e.data.answered ? 'answered' : 'eye', why: e.data.reason };
@@ -312,10 +314,8 @@ function workDone(
   if (t.by !== undefined && t.by !== e.by && t.working && Date.parse(e.at) - Date.parse(t.at!) < SAME_TIME_MS)
     t.loggedTwice = [...new Set([...(t.loggedTwice ?? [t.by]), e.by])];
   else delete t.loggedTwice;
+  happened(t, e);
   t.working = true;
-  const done = whenDone(e);
-  if (done.within) t.unsure = done;
-  else delete t.unsure;
   if (work.newConnector) t.repunched = {};
   if (isMaking(e)) {
     t.attempt += 1;
@@ -343,7 +343,16 @@ function unproven(status: LinkStatus, end: End): void {
   if (status.lastReading) status.lastReading = { ...status.lastReading, current: false };
 }
 
+/** Something was done at an end, or it failed: with whatever before it may have been later. */
+function happened(t: TerminationStatus, e: Entry): void {
+  const done = whenDone(e);
+  const last = [...lastOf(t).filter((w) => mayBeAfter(w, done)), done];
+  if (last.length > 1 || done.within) t.unsure = last;
+  else delete t.unsure;
+}
+
 function fail(t: TerminationStatus, e: Entry, reason: string): void {
+  happened(t, e);
   delete t.working;
   t.state = 'failed';
   delete t.readBack;
@@ -425,6 +434,7 @@ function proved(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'readin
     delete status.exchanged;
   }
   if (isParted(status, e)) delete status.joined;
+  if (judgement.verdict === 'pass') delete status.repulled;
   delete status.assignedTo;
   const { thread } = status;
   const pairs = mediumOf(link.head.connector) === 'twisted-pair';
@@ -437,8 +447,10 @@ function proved(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'readin
     if (clears(e, t)) delete t.refused;
     if (t.refused) continue;
     t.state = judgement.verdict === 'pass' ? 'proven' : 'provisional';
-    if (judgement.verdict === 'pass') delete t.reason;
-    else t.reason = judgement.reason;
+    if (judgement.verdict === 'pass') {
+      delete t.reason;
+      delete t.unsure;
+    } else t.reason = judgement.reason;
     delete t.working;
     delete t.loggedTwice;
   }

@@ -5,6 +5,7 @@ import demo from '../../../demo/skerry-point.json';
 import type { Entry } from '../model/entry';
 import { jobFileSchema, type Link } from '../model/job';
 import { ENDS, type End } from '../wiring/conductors';
+import { CORRECTED_MS } from './effective';
 import { heldBack } from './held-back';
 import { foldLink, linkState } from './state';
 
@@ -36,14 +37,21 @@ const world = fc.record({
   log: fc.array(happening, { minLength: 2, maxLength: 10 }),
   /** How far each device's clock is off, in seconds, seen by the server when it sends; the least of them are not corrected. */
   offSeconds: fc.tuple(...DEVICES.map(() => fc.constantFrom(0, 0, 25 * 60, -40 * 60, 100, -100, 18, -18))),
+  /** Clocks that were set in the middle of it: when, and how far they were off before. The server had heard them in the morning. */
+  wasOff: fc.tuple(...DEVICES.map(() => fc.option(fc.record({ untilMinutes: fc.integer({ min: 5, max: 60 }), seconds: fc.constantFrom(0, 25 * 60, -25 * 60, 100, -100) }), { freq: 2 }))), // prettier-ignore
   order: fc.infiniteStream(fc.nat(1000)),
 });
 type World = typeof world extends fc.Arbitrary<infer T> ? T : never;
 
 /** The entries of what happened, a while after one another, and whether the copper is good at the end of it. */
-function lived({ log, offSeconds }: World): { entries: Entry[]; good: boolean } {
+function lived({ log, offSeconds, wasOff }: World): { entries: Entry[]; good: boolean } {
   const copper: Record<End, boolean> = { head: false, tail: false };
-  const off = (device: string) => offSeconds[DEVICES.indexOf(device as 'd1')]! * 1000;
+  /** How far a clock was off at a time; at the end of it where none is told. */
+  const off = (device: string, ms = Infinity) => {
+    const i = DEVICES.indexOf(device as 'd1');
+    const before = wasOff[i];
+    return (before && ms < NINE + before.untilMinutes * MINUTE ? before.seconds : offSeconds[i]!) * 1000;
+  };
   let ms = NINE;
   const written = log.map((h) => {
     ms += h.gapSeconds * 1000;
@@ -61,9 +69,10 @@ function lived({ log, offSeconds }: World): { entries: Entry[]; good: boolean } 
       const number = (counts.get(h.device) ?? 0) + 1;
       counts.set(h.device, number);
       // What is told later is told by the clock on the wall; the rest is by the device's own.
-      const at = new Date(h.told === 'brought' ? h.ms : h.ms + off(h.device)).toISOString();
+      const at = new Date(h.told === 'brought' ? h.ms : h.ms + off(h.device, h.ms)).toISOString();
       const clockErrorMs = off(h.device);
-      const base = { id: madeId(number * 10 + DEVICES.indexOf(h.device), h.wroteMs + off(h.device)), job: 'j', link: link.id, by: h.device, at, device: h.device, written: number, receivedAt: new Date(NINE + 24 * 60 * MINUTE).toISOString(), ...(clockErrorMs ? { clockErrorMs } : {}) }; // prettier-ignore
+      const clockDoubtMs = Math.abs(clockErrorMs - off(h.device, NINE));
+      const base = { id: madeId(number * 10 + DEVICES.indexOf(h.device), h.wroteMs + off(h.device, h.wroteMs)), job: 'j', link: link.id, by: h.device, at, device: h.device, written: number, receivedAt: new Date(NINE + 24 * 60 * MINUTE).toISOString(), ...(clockErrorMs ? { clockErrorMs } : {}), ...(clockDoubtMs > CORRECTED_MS ? { clockDoubtMs } : {}) }; // prettier-ignore
       const made = { connector: 'patch-panel', scheme: 'T568B' };
       switch (h.did) {
         case 'seated':

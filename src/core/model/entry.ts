@@ -242,6 +242,8 @@ const common = {
   /** When the server had it, and how far the device's clock was ahead then: written by the server. */
   receivedAt: instantSchema.optional(),
   clockErrorMs: z.number().int().min(-1e15).max(1e15).optional(),
+  /** By how much more its time may be off: the device's clock was set since the server had heard of it before. Written by the server. */
+  clockDoubtMs: z.number().int().min(0).max(1e15).optional(),
   /** Who was let in on the device that sent it, where that is another person than its writer: written by the server. */
   enteredBy: z.string().max(120).optional(),
 };
@@ -254,6 +256,7 @@ interface Common {
   written?: number | undefined;
   receivedAt?: string | undefined;
   clockErrorMs?: number | undefined;
+  clockDoubtMs?: number | undefined;
   enteredBy?: string | undefined;
 }
 

@@ -15,10 +15,15 @@ const UNITS = [
   [60_000, 'minute'],
 ] as const;
 
-/** How far a clock was off, in words: `clock 11 minutes fast`. */
-export function clockWords(offMs: number): string {
-  const size = Math.abs(offMs);
-  const [ms, unit] = UNITS.find(([u]) => size >= u) ?? UNITS[2];
-  const n = Math.max(1, Math.round(size / ms));
-  return `clock ${n} ${unit}${n === 1 ? '' : 's'} ${offMs > 0 ? 'fast' : 'slow'}`;
+const lasting = (ms: number): string => {
+  const [unitMs, unit] = UNITS.find(([u]) => ms >= u) ?? UNITS[2];
+  const n = Math.max(1, Math.round(ms / unitMs));
+  return `${n} ${unit}${n === 1 ? '' : 's'}`;
+};
+
+/** How far a clock was off, and by how much it was set meanwhile, in words: `clock 11 minutes fast`. */
+export function clockWords({ offMs, setMs }: { offMs: number; setMs?: number }): string {
+  const off = `${lasting(Math.abs(offMs))} ${offMs > 0 ? 'fast' : 'slow'}`;
+  if (!setMs) return `clock ${off}`;
+  return `clock ${offMs ? `${off}, and ` : ''}set by ${lasting(setMs)} in between`;
 }

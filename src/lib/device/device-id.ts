@@ -24,5 +24,10 @@ export function thisDevice(): string | null {
     return null;
   }
 }
+/** The same, as entries and readings that are about to be logged have it. */
+export function ownDevice(): { device?: string } {
+  const device = thisDevice();
+  return device === null ? {} : { device };
+}
 const sitting = uuid().slice(-12);
 let count = 0;

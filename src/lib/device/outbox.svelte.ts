@@ -5,8 +5,9 @@ import type { LogEntry } from '$core/model/entry';
 import { alone, channel } from './alone';
 import { refusalWords, sendJson } from './ask-server';
 import type { Beat } from './feed';
+import { thisDevice } from './device-id';
 import { dropSent, keepSent, sentEntries, type SentEntry } from './sent';
-import { dropEntries, keptEntries, putEntries, type KeptEntry } from './store';
+import { dropEntries, keptEntries, putEntries, type ItsClock, type KeptEntry } from './store';
 
 /** An entry the server would not keep, with its reason. It stays on this device until somebody deals with it. */
 export interface RefusedEntry {
@@ -22,6 +23,8 @@ export interface BatchAnswer {
   revision: number;
   /** Which database keeps them; a server of an older build does not say. */
   database?: string;
+  /** How far the clock that the batch told of was ahead. */
+  clockErrorMs?: number;
 }
 
 const MOST_AT_ONCE = 200;
@@ -40,11 +43,14 @@ const MOST_ASKED = 500;
 /** Waits between tries while there is no answer: doubled from the first to the last. */
 const BACK_OFF_MS = { first: 2000, last: 60_000 };
 
-/** Where a batch goes: a job, on the database it was logged for where that is known. */
-interface SentTo {
-  job: string;
-  database: string | undefined;
-}
+/** Where a batch goes: a job, on the database it was logged for where that is known; and the clock its times are by. */
+type SentTo = Pick<KeptEntry, 'job' | 'database' | 'clock'>;
+
+/** What a batch says of the clock its times are by: what that shows now, or how far the server found it ahead. */
+const clockTold = (clock: ItsClock | undefined) =>
+  clock && 'errorMs' in clock
+    ? { clockErrorMs: clock.errorMs }
+    : { sentAt: new Date(Date.now() + (clock?.aheadOfThisMs ?? 0)).toISOString() };
 
 /**
  * What a job's entries go through from this device to the server. An entry is `stored` once it lies on the disk, and
@@ -126,9 +132,12 @@ export class Outbox {
   /** An entry that goes to the server's database of now; of another job, to whichever has that job. */
   private asWaiting(entry: LogEntry): KeptEntry {
     const { id, database } = this.of;
-    const kept: KeptEntry = { id: entry.id, job: entry.job, n: this.order(), entry, state: 'waiting' };
+    const clock = this.clocks.get(entry.id);
+    const kept: KeptEntry = { id: entry.id, job: entry.job, n: this.order(), entry, state: 'waiting', ...(clock ? { clock } : {}) }; // prettier-ignore
     return entry.job === id && database !== undefined ? { ...kept, database } : kept;
   }
+  /** Clocks of entries here that are not by this device's clock of now, by entry. */
+  private readonly clocks = new Map<string, ItsClock>();
   private isForeign = (k: KeptEntry): boolean =>
     k.job === this.job &&
     k.database !== undefined &&
@@ -149,6 +158,7 @@ export class Outbox {
       return;
     }
     this.looked = true;
+    for (const k of list) if (k.clock) this.clocks.set(k.id, k.clock);
     this.foreign = list.filter(this.isForeign).map((k) => k.entry);
     const mine = list.filter((k) => k.job === this.job && !this.isForeign(k));
     this.elsewhere = list.filter((k) => k.job !== this.job).length;
@@ -223,14 +233,14 @@ export class Outbox {
     );
     const groups = new Map<string, KeptEntry[]>();
     for (const k of all) {
-      const name = `${k.job} ${k.database ?? ''}`;
+      const name = JSON.stringify([k.job, k.database, k.clock]);
       groups.set(name, [...(groups.get(name) ?? []), k]);
     }
     const mineFirst = [...groups.values()].sort((a, b) => Number(b[0]!.job === this.job) - Number(a[0]!.job === this.job)); // prettier-ignore
     for (const list of mineFirst) {
-      const [{ job, database }] = list as [KeptEntry];
+      const [{ job, database, clock }] = list as [KeptEntry];
       for (let i = 0; i < list.length; i += MOST_AT_ONCE)
-        await this.sendBatch({ job, database }, list.slice(i, i + MOST_AT_ONCE).map((k) => k.entry)); // prettier-ignore
+        await this.sendBatch({ job, database, clock }, list.slice(i, i + MOST_AT_ONCE).map((k) => k.entry)); // prettier-ignore
     }
   }
 
@@ -238,7 +248,7 @@ export class Outbox {
     const { job, database } = to;
     const path = apiAddress(job, 'entries');
     const response = await sendJson(path, {
-      sentAt: new Date().toISOString(),
+      ...clockTold(to.clock),
       ...(database === undefined ? {} : { database }),
       entries: batch,
     });
@@ -250,7 +260,7 @@ export class Outbox {
     if (NOT_LET_IN.has(response.status)) this.shut = await refusalWords(response);
     if (!response.ok) throw new Error(String(response.status));
     this.shut = '';
-    await this.took(job, batch, (await response.json()) as BatchAnswer);
+    await this.took(to, batch, (await response.json()) as BatchAnswer);
   }
 
   /** A batch was refused whole: halves of it are tried, so that what is good in it is not held up by what is not. */
@@ -265,20 +275,20 @@ export class Outbox {
     const body = (await response.json().catch(() => null)) as { error?: { message?: string } } | null;
     const message = body?.error?.message ?? `The server refused this entry (${response.status}).`;
     const refused = [{ id: only.id, message }];
-    await this.took(to.job, batch, { kept: [], refused, states: [], revision: 0 });
+    await this.took(to, batch, { kept: [], refused, states: [], revision: 0 });
   }
 
-  private async took(job: string, batch: readonly LogEntry[], answer: BatchAnswer): Promise<void> {
+  private async took({ job, clock }: SentTo, batch: readonly LogEntry[], answer: BatchAnswer): Promise<void> {
     const refused = answer.refused.flatMap((r) => {
       const entry = batch.find((e) => e.id === r.id);
       return entry ? [{ entry, message: r.message }] : [];
     });
     const kept = new Set(answer.kept);
     if (refused.length)
-      await putEntries(refused.map((r): KeptEntry => ({ id: r.entry.id, job, n: this.order(), ...r, state: 'refused' }))).catch(() => undefined); // prettier-ignore
-    const { database } = answer;
+      await putEntries(refused.map((r): KeptEntry => ({ id: r.entry.id, job, n: this.order(), ...r, state: 'refused', ...(clock ? { clock } : {}) }))).catch(() => undefined); // prettier-ignore
+    const { database, clockErrorMs } = answer;
     if (database !== undefined)
-      await keepSent(batch.filter((e) => kept.has(e.id)).map((entry): SentEntry => ({ id: entry.id, database, at: Date.now(), entry }))).catch(() => undefined); // prettier-ignore
+      await keepSent(batch.filter((e) => kept.has(e.id)).map((entry): SentEntry => ({ id: entry.id, database, at: Date.now(), entry, ...(clockErrorMs === undefined ? {} : { clockErrorMs }) }))).catch(() => undefined); // prettier-ignore
     await dropEntries([...kept]).catch(() => undefined);
     this.foreign = this.foreign.filter((e) => !kept.has(e.id));
     this.line?.say({ job });
@@ -323,7 +333,7 @@ export class Outbox {
         const { missing } = (await answer.json()) as { missing: string[] };
         const lost = piece.filter((e) => missing.includes(e.id));
         if (!lost.length) continue;
-        await putEntries(lost.map(({ entry }): KeptEntry => ({ id: entry.id, job, database, n: this.order(), entry, state: 'waiting' }))); // prettier-ignore
+        await putEntries(lost.map(({ entry, clockErrorMs: errorMs }): KeptEntry => ({ id: entry.id, job, database, n: this.order(), entry, state: 'waiting', ...(errorMs === undefined ? {} : { clock: { errorMs } }) }))); // prettier-ignore
         await dropSent(lost.map((e) => e.id));
         this.sentAgain += lost.length;
         remember(SENT_AGAIN, String(this.sentAgain));
@@ -355,10 +365,15 @@ export class Outbox {
     await this.send();
   }
 
-  /** Takes in entries that were carried here from another device; what is here already stays as it is. */
-  async takeIn(entries: readonly LogEntry[]): Promise<number> {
+  /**
+   * Takes in entries that were carried here from another device, whose clock is so far ahead of this one's, in ms; what is
+   * here already stays as it is.
+   */
+  async takeIn(entries: readonly LogEntry[], aheadOfThisMs: number): Promise<number> {
     const here = new Set((await keptEntries().catch(() => [])).map((k) => k.id));
     const fresh = entries.filter((e) => !here.has(e.id));
+    const own = thisDevice();
+    for (const e of fresh) if (e.device !== own) this.clocks.set(e.id, { aheadOfThisMs });
     await this.sendAgain(fresh);
     return fresh.length;
   }

@@ -8,6 +8,8 @@ export interface SentEntry {
   /** When it was kept, in ms. */
   at: number;
   entry: LogEntry;
+  /** How far the clock it is by was ahead then, as the server saw it; missing from what an older build kept. */
+  clockErrorMs?: number;
 }
 
 /** How long what was sent stays here, and how much of it: longer than anybody goes without a backup. Our judgement. */

@@ -12,7 +12,14 @@ export interface KeptEntry {
   message?: string;
   /** The database of which its job was open when it was written; missing from what an older build kept. */
   database?: string;
+  clock?: ItsClock;
 }
+
+/**
+ * The clock that an entry is by, where it is not this device's of now: of another device, so far ahead of this one; or one
+ * that was so far ahead when the server had the entry before. In ms.
+ */
+export type ItsClock = { aheadOfThisMs: number } | { errorMs: number };
 
 interface DeviceStore extends DBSchema {
   entries: { key: string; value: KeptEntry; indexes: { job: string } };

@@ -1,5 +1,7 @@
 <script lang="ts">
   import { schemaFor, type LogEntry } from '$core/model/entry';
+  import { clockAheadMs } from '$core/formats/tester-clock';
+  import { localTime } from '$lib/controls/time';
   import { useJob } from '$lib/job/open-job.svelte';
 
   /** What has not reached the server, by file to another device, and back in from one. */
@@ -18,30 +20,42 @@
     if (job.outbox.foreign.length) open = true;
   });
 
+  /** Entries of a file that wait for a word on the clock they are by, and what of the file is none of this job. */
+  let read = $state.raw<{ entries: LogEntry[]; left: number } | null>(null);
+  let shows = $state('');
+
   async function take(event: Event): Promise<void> {
     const input = event.currentTarget as HTMLInputElement;
     const text = await input.files?.[0]?.text();
     input.value = '';
     if (text === undefined) return;
-    says = await takeIn(text);
+    const found = entriesIn(text);
+    read = found;
+    shows = '';
+    says = found ? '' : 'This is not a file of entries: choose one that another device saved.';
   }
-  async function takeIn(text: string): Promise<string> {
+  function entriesIn(text: string): typeof read {
     let body: unknown;
     try {
       body = JSON.parse(text);
     } catch {
-      return 'This is not a file of entries: choose one that another device saved.';
+      return null;
     }
-    if (!Array.isArray(body) || body.length > MOST)
-      return 'This is not a file of entries: choose one that another device saved.';
+    if (!Array.isArray(body) || body.length > MOST) return null;
     const entries: LogEntry[] = [];
     for (const x of body) {
-      const read = schemaFor(x).safeParse(x);
-      if (read.success && read.data.job === job.plan.id) entries.push(read.data);
+      const entry = schemaFor(x).safeParse(x);
+      if (entry.success && entry.data.job === job.plan.id) entries.push(entry.data);
     }
-    const left = body.length - entries.length;
-    const fresh = await job.outbox.takeIn(entries);
-    return `${fresh} entries taken in${entries.length > fresh ? `, ${entries.length - fresh} were here already` : ''}${left ? `, ${left} left out: of another job, or no entries` : ''}.`;
+    return { entries, left: body.length - entries.length };
+  }
+  /** @param clock what the other device's clock shows; the time here where that is the same */
+  async function takeIn(clock: number): Promise<void> {
+    if (!read || Number.isNaN(clock)) return;
+    const { entries, left } = read;
+    read = null;
+    const fresh = await job.outbox.takeIn(entries, clockAheadMs(clock, Date.now()));
+    says = `${fresh} entries taken in${entries.length > fresh ? `, ${entries.length - fresh} were here already` : ''}${left ? `, ${left} left out: of another job, or no entries` : ''}.`;
   }
 </script>
 
@@ -70,6 +84,30 @@
       Take in a file of another device
       <input type="file" accept=".json,application/json" class="sr-only" onchange={take} />
     </label>
+    {#if read}
+      <fieldset class="grid gap-2 border-2 border-ink p-3" data-testid="their-clock">
+        <legend class="px-1 font-bold">Look at the clock of the device they are from: is it right?</legend>
+        <p>
+          {read.entries.length}
+          {read.entries.length === 1 ? 'entry is' : 'entries are'} by that clock, and it says what came before what.
+          Here it is {localTime(new Date().toISOString()).slice(-5)}.
+        </p>
+        <div class="flex flex-wrap items-end gap-2">
+          <button class="act w-auto act-now" onclick={() => void takeIn(Date.now())}>It is right</button>
+          <label class="grid text-sm"
+            >it shows
+            <input
+              class="h-13 border border-rule bg-transparent px-2 font-mono text-base"
+              type="datetime-local"
+              bind:value={shows}
+            /></label
+          >
+          {#if shows}<button class="act w-auto" onclick={() => void takeIn(new Date(shows).getTime())}
+              >Take them in by that</button
+            >{/if}
+        </div>
+      </fieldset>
+    {/if}
     {#if says}<p class="font-bold" role="status">{says}</p>{/if}
   </div>
 </details>

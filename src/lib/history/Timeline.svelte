@@ -78,7 +78,7 @@
         {#if ofLink(e) && e.end}<strong>{link ? endName(link, e.end) : e.end}</strong>{/if}
         {link ? saidOf(link, says) : says}
         {#if doubt}<span class="text-sm text-faint"
-            >({clockWords(doubt.offMs)}; the server had it {localTime(doubt.receivedAt)})</span
+            >({clockWords(doubt)}; the server had it {localTime(doubt.receivedAt)})</span
           >{/if}
         {#if e.enteredBy}<span class="text-sm text-faint">(entered by {e.enteredBy})</span>{/if}
         {#if e.kind === 'planned'}<PlannedChanges changes={e.data.changes} />{/if}

@@ -1,3 +1,4 @@
+import { ownDevice } from '$lib/device/device-id';
 import { laidLink } from '$core/log/laid-link';
 import { endName } from '$core/model/end-name';
 import { goto } from '$app/navigation';
@@ -313,6 +314,7 @@ export class ProveSession {
       ? judgeForLink(this.job.statusOf(this.link.id), this.link, this.job.plan, {
           at: this.takenAt,
           by: this.job.here.me,
+          ...ownDevice(),
           data: {
             reading: this.measured,
             ...this.judged,

@@ -1,3 +1,4 @@
+import { ownDevice } from '$lib/device/device-id';
 import { forget, recall, remember } from '$lib/device/small';
 import { mediumOf } from '$core/wiring/connector';
 import { evidenceCovers, type Evidence } from '$core/model/evidence';
@@ -273,6 +274,7 @@ export class RoundSession {
     const judged = judgeForLink(this.job.statusOf(link.id), link, this.job.plan, {
       at: new Date().toISOString(),
       by: this.job.here.me,
+      ...ownDevice(),
       data,
     });
     const verdict = judged.ok ? judged.judgement.verdict : 'fail';

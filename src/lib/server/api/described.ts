@@ -245,7 +245,7 @@ export const DESCRIBED: Record<string, Described> = {
   'POST /api/jobs/[job]/entries': {
     summary:
       'Appends entries to the log; each is kept or refused by itself, and kept once however often it is sent',
-    body: z.object({ sentAt: instantSchema.optional(), database: z.string().optional(), entries: z.array(z.looseObject({ id: z.string(), kind: z.string() })).min(1).max(500) }), // prettier-ignore
+    body: z.object({ sentAt: instantSchema.optional(), clockErrorMs: z.number().optional(), database: z.string().optional(), entries: z.array(z.looseObject({ id: z.string(), kind: z.string() })).min(1).max(500) }), // prettier-ignore
     answer: z.object({
       kept: z.array(z.string()),
       refused: z.array(z.object({ id: z.string().nullable(), message: z.string(), issues: z.array(z.unknown()) })), // prettier-ignore

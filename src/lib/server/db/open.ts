@@ -20,6 +20,7 @@ import * as freeEnds from './migrations/2026-12-zzz-free-ends';
 import * as shares from './migrations/2026-12-zzzz-shares';
 import * as accessEvents from './migrations/2026-12-zzzzz-access-events';
 import * as identity from './migrations/2026-12-zzzzzz-identity';
+import * as clockDoubt from './migrations/2026-12-zzzzzzz-clock-doubt';
 import type { Database } from './schema';
 
 /** The database, ready to use. */
@@ -51,6 +52,7 @@ const MIGRATIONS = {
   '2026-12-zzzz-shares': shares,
   '2026-12-zzzzz-access-events': accessEvents,
   '2026-12-zzzzzz-identity': identity,
+  '2026-12-zzzzzzz-clock-doubt': clockDoubt,
 };
 
 /** A transaction that means to write says so at once: it then waits for another process instead of failing in the middle. */

@@ -32,6 +32,8 @@ export interface Database {
     /** When the server had it, and how far the device's clock was ahead then, in ms. */
     received_at: string | null;
     clock_error_ms: number | null;
+    /** By how much that clock was set since the server had heard of it before, in ms. */
+    clock_doubt_ms: number | null;
     /** Who was let in on the device that sent it, where that is another person than its writer. */
     entered_by: string | null;
   };

@@ -1,6 +1,7 @@
 import { ofLink } from '$core/model/of-link';
 import type { Transaction } from 'kysely';
 import { canonicalJson } from '$core/formats/canonical';
+import { CORRECTED_MS } from '$core/log/effective';
 import { readingProblem } from '$core/log/judge-measured';
 import type { Role } from '$core/access/rights';
 import type { LinkStatus } from '$core/log/state';
@@ -13,6 +14,7 @@ import { databaseId } from '../db/identity';
 import { issuesOf, noSuchJob, Refused, type Issue } from '../refused';
 import { entryFromRow, insertEntries } from './entry-rows';
 import { publish } from './feed';
+import { lastClocks } from './last-clock';
 import { lastSeq } from './since';
 import { continueStates } from './states';
 import { termsOf, type JobTerms } from './terms';
@@ -26,6 +28,8 @@ export interface Appended {
   revision: number;
   /** Which database keeps them. */
   database: string;
+  /** How far the clock they are by was ahead, in ms, where the batch told of one. */
+  clockErrorMs?: number;
 }
 
 /**
@@ -35,6 +39,8 @@ export interface Appended {
 export interface Batch {
   entries: readonly unknown[];
   sentAt?: string | undefined;
+  /** How far their clock was ahead, where the server said so when it had them before. */
+  clockErrorMs?: number | undefined;
   database?: string | undefined;
 }
 
@@ -84,10 +90,19 @@ async function append(
   if (!terms) throw noSuchJob(job);
   const out: Appended = { kept: [], refused: [], states: [], revision: terms.revision, database };
   const fresh: LogEntry[] = [];
-  const error = batch.sentAt === undefined ? undefined : Date.parse(batch.sentAt) - now;
+  const error =
+    batch.clockErrorMs ?? (batch.sentAt === undefined ? undefined : Date.parse(batch.sentAt) - now);
+  if (error !== undefined) out.clockErrorMs = Math.round(error);
+  const clocks = await lastClocks(db, trx);
   const marks = {
     receivedAt: new Date(now).toISOString(),
     ...(error !== undefined && Math.abs(error) >= WORTH_NOTING_MS ? { clockErrorMs: Math.round(error) } : {}),
+  };
+  /** By how much the clock of a device was set since it was heard before. */
+  const setSince = (device: string | undefined) => {
+    const before = device === undefined ? undefined : clocks.get(device);
+    const set = before === undefined || error === undefined ? 0 : Math.round(Math.abs(error - before));
+    return set > CORRECTED_MS ? { clockDoubtMs: set } : {};
   };
   const read = batch.entries.map(readEntry);
   const known = await lookUp(trx, job, terms, read.flatMap((r) => ('entry' in r ? [r.entry] : []))); // prettier-ignore
@@ -106,12 +121,14 @@ async function append(
       out.kept.push(r.sentId);
       if (before) continue;
       const other = who !== null && !isPerson(who, terms.people.get(e.by));
-      const marked = { ...e, ...marks, ...(other ? { enteredBy: who.name } : {}) };
+      const marked = { ...e, ...marks, ...setSince(e.device), ...(other ? { enteredBy: who.name } : {}) };
       known.entries.set(e.id, marked);
       fresh.push(marked);
     }
   }
   const last = await insertEntries(trx, fresh);
+  if (error !== undefined)
+    for (const { device } of fresh) if (device !== undefined) clocks.set(device, error);
   out.states = await continueStates(trx, job, terms, fresh.filter(ofLink));
   // Inside the transaction: after it, another batch may be last already, and a listener would pass over that.
   return { out, fresh, seq: last ?? (await lastSeq(trx, job)) };
@@ -153,7 +170,7 @@ function readEntry(body: unknown): Read {
       'This entry is larger than 50 kB: shorten its note, and send pictures as pictures.',
       'data',
     );
-  const { receivedAt: _, clockErrorMs: __, enteredBy: ___, ...own } = sent;
+  const { receivedAt: _, clockErrorMs: __, enteredBy: ___, clockDoubtMs: ____, ...own } = sent;
   const parsed = schemaFor(own).safeParse(own);
   if (parsed.success) return { entry: inSmallLetters(parsed.data), sentId: parsed.data.id };
   const issues = issuesOf(parsed.error);
@@ -205,7 +222,8 @@ async function lookUp(
 
 /** Why an entry whose id is known already is not the one that is kept; null where it is the same. */
 function differing(kept: LogEntry, sent: LogEntry): Issue | null {
-  const plain = ({ receivedAt: _, clockErrorMs: __, enteredBy: ___, ...e }: LogEntry) => canonicalJson(e);
+  const plain = ({ receivedAt: _, clockErrorMs: __, enteredBy: ___, clockDoubtMs: ____, ...e }: LogEntry) =>
+    canonicalJson(e);
   return plain(kept) === plain(sent)
     ? null
     : { path: 'id', message: 'Another entry has this id already: give every entry an id of its own.' };

@@ -20,6 +20,7 @@ export const entryFromRow = (row: Row): LogEntry =>
     ...(row.written === null ? {} : { written: row.written }),
     ...(row.received_at === null ? {} : { receivedAt: row.received_at }),
     ...(row.clock_error_ms === null ? {} : { clockErrorMs: row.clock_error_ms }),
+    ...(row.clock_doubt_ms === null ? {} : { clockDoubtMs: row.clock_doubt_ms }),
     ...(row.entered_by === null ? {} : { enteredBy: row.entered_by }),
     data: JSON.parse(row.data),
   }) as LogEntry;
@@ -36,12 +37,13 @@ const valuesOf = (e: LogEntry) => [
   e.written ?? null,
   e.receivedAt ?? null,
   e.clockErrorMs ?? null,
+  e.clockDoubtMs ?? null,
   e.enteredBy ?? null,
   JSON.stringify(e.data),
 ];
 
 /** As `valuesOf` has them. */
-const BLANK = { id: null, job: null, link: null, end: null, kind: null, at: null, by: null, device: null, written: null, received_at: null, clock_error_ms: null, entered_by: null, data: null }; // prettier-ignore
+const BLANK = { id: null, job: null, link: null, end: null, kind: null, at: null, by: null, device: null, written: null, received_at: null, clock_error_ms: null, clock_doubt_ms: null, entered_by: null, data: null }; // prettier-ignore
 const insertRows = compiledOnce(
   (db, n) =>
   db.insertInto('entry').values(Array.from({ length: n }, () => BLANK as unknown as Insertable<Database['entry']>)), // prettier-ignore

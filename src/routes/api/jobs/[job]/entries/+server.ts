@@ -8,12 +8,13 @@ import type { RequestHandler } from './$types';
 
 const MOST_BYTES = 4_000_000;
 const entriesSchema = z.array(z.unknown()).min(1).max(500);
-/** `{ sentAt?, database?, entries }`, or the entries alone. */
+/** `{ sentAt?, clockErrorMs?, database?, entries }`, or the entries alone. */
 const bodySchema = z.union([
-  entriesSchema.transform((entries) => ({ entries, sentAt: undefined, database: undefined })),
+  entriesSchema.transform((entries) => ({ entries, sentAt: undefined, clockErrorMs: undefined, database: undefined })), // prettier-ignore
   z.object({
     entries: entriesSchema,
     sentAt: instantSchema.optional(),
+    clockErrorMs: z.number().min(-1e15).max(1e15).optional(),
     database: z.string().max(80).optional(),
   }),
 ]);
