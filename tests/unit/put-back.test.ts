@@ -268,3 +268,51 @@ describe('what was sent', () => {
     expect(await sentEntries()).toEqual([]);
   });
 });
+
+describe('a server that was filled from the file of a job', () => {
+  /** The server of before had two entries of this device, this one the first of them. */
+  async function filledAnew(): Promise<void> {
+    seat('K3-04');
+    await sent();
+    const file = await device.file();
+    seat('K3-02');
+    await sent();
+    await keptHere(2);
+    device.db = await openDatabase(':memory:');
+    await importJob(device.db, file);
+    close();
+    await opened();
+    await device.beat('start 2');
+  }
+
+  it('is given what the other one had of this device, once a person says that it is the same job', async () => {
+    await filledAnew();
+    await vi.waitFor(() => expect(job.outbox.keptElsewhere).toHaveLength(1), WAIT);
+    expect(await device.kinds('K3-02')).toEqual([]);
+    await job.outbox.sendForeign();
+    await sent();
+    expect(await device.kinds('K3-02')).toEqual(['seated']);
+    expect(await device.kinds('K3-04')).toEqual(['seated']);
+    // It is of this database now, and nobody is asked again.
+    await vi.waitFor(async () => expect(new Set((await sentEntries()).map((e) => e.database)).size).toBe(2), WAIT); // prettier-ignore
+    close();
+    await opened();
+    await device.beat('start 3');
+    await looked('start 3');
+    expect(job.outbox.keptElsewhere).toEqual([]);
+    expect(await device.kinds('K3-02')).toEqual(['seated']);
+  });
+
+  it('is given none of it where it is another job, and nobody is asked again', async () => {
+    await filledAnew();
+    await vi.waitFor(() => expect(job.outbox.keptElsewhere).toHaveLength(1), WAIT);
+    job.outbox.isAnotherJob();
+    expect(job.outbox.keptElsewhere).toEqual([]);
+    close();
+    await opened();
+    await device.beat('start 3');
+    await looked('start 3');
+    expect(job.outbox.keptElsewhere).toEqual([]);
+    expect(await device.kinds('K3-02')).toEqual([]);
+  });
+});

@@ -73,6 +73,8 @@ export class Outbox {
   elsewhere = $state(0);
   /** Entries that wait for the job of this id on another database: none of this log, whatever their links are called. */
   foreign = $state.raw<readonly LogEntry[]>([]);
+  /** What another database kept of this device's for a job of this id, and this one has not: it may be the same job or another. */
+  keptElsewhere = $state.raw<readonly SentEntry[]>([]);
   /** How many entries the server had and had lost: sent again. Said until somebody has seen it. */
   sentAgain = $state(0);
   private readonly job: string;
@@ -306,8 +308,9 @@ export class Outbox {
    * than before, as one that was put back from a backup: what it kept of this device and has no more is sent again.
    */
   async heardServer({ database, start }: Beat): Promise<void> {
-    if (recall(LOOKED_AT) === start) return;
     try {
+      await this.lookElsewhere(database);
+      if (recall(LOOKED_AT) === start) return;
       await alone('gauntlet-send', () => this.sendAgainWhatIsMissing(database));
     } catch {
       // Out of reach again: the next beat asks again.
@@ -319,26 +322,50 @@ export class Outbox {
     this.line?.say({ job: this.job });
     void this.send();
   }
+  /** Which of these entries of a job the server has not. */
+  private async missing(job: string, database: string, sent: readonly SentEntry[]): Promise<SentEntry[]> {
+    const out: SentEntry[] = [];
+    for (let i = 0; i < sent.length; i += MOST_ASKED) {
+      const piece = sent.slice(i, i + MOST_ASKED);
+      const path = apiAddress(job, 'entries', 'missing');
+      const answer = await sendJson(path, { database, ids: piece.map((e) => e.id) });
+      // The job may have been deleted, or this person may not see it any more.
+      if (answer.status === 404 || NOT_LET_IN.has(answer.status)) break;
+      if (!answer.ok) throw new Error(String(answer.status));
+      const { missing } = (await answer.json()) as { missing: string[] };
+      out.push(...piece.filter((e) => missing.includes(e.id)));
+    }
+    return out;
+  }
   private async sendAgainWhatIsMissing(database: string): Promise<void> {
     const sent = (await sentEntries().catch(() => [])).filter((e) => e.database === database);
     for (const job of new Set(sent.map((e) => e.entry.job))) {
       const mine = sent.filter((e) => e.entry.job === job);
-      for (let i = 0; i < mine.length; i += MOST_ASKED) {
-        const piece = mine.slice(i, i + MOST_ASKED);
-        const path = apiAddress(job, 'entries', 'missing');
-        const answer = await sendJson(path, { database, ids: piece.map((e) => e.id) });
-        // The job may have been deleted, or this person may not see it any more.
-        if (answer.status === 404 || NOT_LET_IN.has(answer.status)) break;
-        if (!answer.ok) throw new Error(String(answer.status));
-        const { missing } = (await answer.json()) as { missing: string[] };
-        const lost = piece.filter((e) => missing.includes(e.id));
-        if (!lost.length) continue;
+      const lost = await this.missing(job, database, mine);
+      if (lost.length) {
         await putEntries(lost.map(({ entry, clockErrorMs: errorMs }): KeptEntry => ({ id: entry.id, job, database, n: this.order(), entry, state: 'waiting', ...(errorMs === undefined ? {} : { clock: { errorMs } }) }))); // prettier-ignore
         await dropSent(lost.map((e) => e.id));
         this.sentAgain += lost.length;
         remember(SENT_AGAIN, String(this.sentAgain));
       }
     }
+  }
+
+  private lookedElsewhere = false;
+  /** A server that was filled from files of its jobs is another one to its devices: whether they are the same jobs, a person has to say. */
+  private async lookElsewhere(database: string): Promise<void> {
+    if (this.lookedElsewhere || recall(this.apart) === database) return;
+    const sent = (await sentEntries().catch(() => [])).filter((e) => e.database !== database && e.entry.job === this.job); // prettier-ignore
+    this.keptElsewhere = await this.missing(this.job, database, sent);
+    this.lookedElsewhere = true;
+  }
+  private get apart(): string {
+    return `gauntlet:apart:${this.job}`;
+  }
+  /** A person said that the job of this id on another server is another job. */
+  isAnotherJob(): void {
+    if (this.of.database !== undefined) remember(this.apart, this.of.database);
+    this.keptElsewhere = [];
   }
 
   /** Somebody has seen that entries were sent again. */
@@ -349,8 +376,11 @@ export class Outbox {
 
   /** Sends what was logged for the job of this id on another database to this one: a person said that it is the same. */
   async sendForeign(): Promise<void> {
-    const entries = this.foreign;
+    const entries = [...this.foreign, ...this.keptElsewhere.map((k) => k.entry)];
+    for (const { id, clockErrorMs: errorMs } of this.keptElsewhere)
+      if (errorMs !== undefined) this.clocks.set(id, { errorMs });
     this.foreign = [];
+    this.keptElsewhere = [];
     for (const e of entries) this.tried.delete(e.id);
     await this.sendAgain(entries);
   }

@@ -15,9 +15,11 @@
   const file = $derived(`data:application/json,${encodeURIComponent(JSON.stringify(here, null, 1))}`);
   const MOST = 5000;
   let open = $state(false);
+  /** What was logged for a job of this name on another server, whether that had it or not. */
+  const elsewhere = $derived(job.outbox.foreign.length + job.outbox.keptElsewhere.length);
   /** What waits for another server is shown at once; nothing closes under the hand. */
   $effect(() => {
-    if (job.outbox.foreign.length) open = true;
+    if (elsewhere) open = true;
   });
 
   /** Entries of a file that wait for a word on the clock they are by, and what of the file is none of this job. */
@@ -69,16 +71,19 @@
     {:else}
       <p class="text-faint">All that was logged on this device has reached the server.</p>
     {/if}
-    {#if job.outbox.foreign.length}
-      {@const n = job.outbox.foreign.length}
-      <p>
-        {n} of them {n === 1 ? 'was' : 'were'} logged for a job of this name on another server, and {n === 1
-          ? 'waits'
-          : 'wait'} for it.
+    {#if elsewhere}
+      <p data-testid="elsewhere">
+        {elsewhere === 1 ? 'An entry' : `${elsewhere} entries`} that this device logged for a job of this name on
+        another server {elsewhere === 1 ? 'is' : 'are'} not here. Was this server made anew, with the same job?
       </p>
       <button class="act" onclick={() => void job.outbox.sendForeign()}
-        >It is the same job: send them to this server</button
+        >It is the same job: send {elsewhere === 1 ? 'it' : 'them'} to this server</button
       >
+      {#if job.outbox.keptElsewhere.length}
+        <button class="act" onclick={() => job.outbox.isAnotherJob()}
+          >It is another job: leave {elsewhere === 1 ? 'it' : 'them'}</button
+        >
+      {/if}
     {/if}
     <label class="act cursor-pointer focus-within:outline-3 focus-within:outline-ink">
       Take in a file of another device

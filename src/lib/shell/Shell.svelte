@@ -244,12 +244,11 @@
         <button class="act w-auto" onclick={() => job.outbox.seenSentAgain()}>All right</button>
       </div>
     {/if}
-    {#if job.outbox.foreign.length && here !== 'history'}
-      {@const n = job.outbox.foreign.length}
+    {#if (job.outbox.foreign.length || job.outbox.keptElsewhere.length) && here !== 'history'}
+      {@const n = job.outbox.foreign.length + job.outbox.keptElsewhere.length}
       <a class="m-3 border-2 border-rule p-3 underline underline-offset-4" href={job.at('history')}
-        >{n === 1 ? 'An entry' : `${n} entries`} of a job of this name on another server {n === 1
-          ? 'waits'
-          : 'wait'} on this device</a
+        >{n === 1 ? 'An entry' : `${n} entries`} that this device logged for a job of this name on another server
+        {n === 1 ? 'is' : 'are'} not here</a
       >
     {/if}
     {#if job.outbox.storageFailed}
