@@ -100,6 +100,7 @@ export const ROUTE_RIGHTS: Record<string, Right> = {
   'PUT /api/jobs/[job]/photos/[id]': 'log',
   'POST /api/jobs/[job]/entries': 'log',
   'POST /api/jobs/[job]/entries/missing': 'log',
+  'POST /api/jobs/[job]/photos/missing': 'log',
   // Parts and legends are added on the way; the rest of a plan wants the right to it, which the route itself holds.
   'POST /api/jobs/[job]/plan': 'log',
 };

@@ -1,7 +1,10 @@
 import { apiAddress } from '$lib/address/address';
 import { alone } from '$lib/device/alone';
-import { refusalWords } from '$lib/device/ask-server';
-import { deviceStore } from '$lib/device/store';
+import { refusalWords, sendJson } from '$lib/device/ask-server';
+import type { Beat } from '$lib/device/feed';
+import { forgetSent, keepSentPicture, sentPictures } from '$lib/device/sent';
+import { recall, remember } from '$lib/device/small';
+import { deviceStore, lacksRoom } from '$lib/device/store';
 
 const keyOf = (job: string, id: string) => `${job} ${id}`;
 const pathOf = (job: string, id: string) => apiAddress(job, 'photos', id);
@@ -23,12 +26,50 @@ export class PhotoBox {
   /** Pictures of this job that the server refused: they stay until somebody deals with each. */
   refused = $state.raw<readonly RefusedPhoto[]>([]);
 
-  constructor(private readonly job: string) {}
+  /** @param database the one that has this job, where that is known */
+  constructor(
+    private readonly job: string,
+    private readonly database?: string,
+  ) {}
 
   /** Keeps a picture on this device until the server has it, and begins to send. Rejects where there is no room for it. */
   async keep(id: string, blob: Blob): Promise<void> {
-    await (await deviceStore()).put('photos', { job: this.job, id, blob }, keyOf(this.job, id));
+    await this.put(id, blob);
     void this.send();
+  }
+  private async put(id: string, blob: Blob): Promise<void> {
+    const put = async () =>
+      (await deviceStore()).put('photos', { job: this.job, id, blob }, keyOf(this.job, id));
+    try {
+      await put();
+    } catch (error) {
+      // What the server has already may have taken the room.
+      if (!lacksRoom(error)) throw error;
+      await forgetSent();
+      await put();
+    }
+  }
+
+  /**
+   * Told which database answers and which start of the server it is: pictures that it had and has no more, as it may be
+   * after it was put back from a backup, are sent again.
+   */
+  async heardServer({ database, start }: Beat): Promise<void> {
+    const looked = `gauntlet:pictures-at:${this.job}`;
+    if (recall(looked) === start) return;
+    try {
+      const sent = (await sentPictures(this.job)).filter((p) => (p.database ?? database) === database);
+      if (sent.length) {
+        const answer = await sendJson(apiAddress(this.job, 'photos', 'missing'), { database, ids: sent.map((p) => p.id) }); // prettier-ignore
+        if (!answer.ok) return;
+        const { missing } = (await answer.json()) as { missing: string[] };
+        for (const { id, blob } of sent) if (missing.includes(id)) await this.put(id, blob);
+        if (missing.length) void this.send();
+      }
+      remember(looked, start);
+    } catch {
+      // Out of reach again, or a device that keeps nothing: the next beat asks again.
+    }
   }
 
   /** Sends what waits. What the server has leaves this device; what it refuses stays, with its reason. */
@@ -46,8 +87,12 @@ export class PhotoBox {
             body: photo.blob,
             signal: AbortSignal.timeout(SENT_WITHIN_MS),
           });
-          if (answer.ok) await store.delete('photos', key);
-          else if (REFUSED.has(answer.status))
+          if (answer.ok) {
+            const { job, id, blob } = photo;
+            const database = job === this.job ? this.database : undefined;
+            await keepSentPicture({ job, id, blob, at: Date.now(), ...(database === undefined ? {} : { database }) }).catch(() => undefined); // prettier-ignore
+            await store.delete('photos', key);
+          } else if (REFUSED.has(answer.status))
             await store.put('photos', { ...photo, refused: await refusalWords(answer) }, key);
         } catch {
           return;

@@ -12,19 +12,34 @@ export interface SentEntry {
   clockErrorMs?: number;
 }
 
+/** A picture that a server has. */
+export interface SentPicture {
+  job: string;
+  id: string;
+  /** The database that has it, where that was known. */
+  database?: string;
+  at: number;
+  blob: Blob;
+}
+
 /** How long what was sent stays here, and how much of it: longer than anybody goes without a backup. Our judgement. */
 const KEPT_DAYS = 14;
 const MOST_KEPT = 5000;
+const MOST_PICTURES = 200;
 
 interface SentStore extends DBSchema {
   entries: { key: string; value: SentEntry; indexes: { at: number } };
+  pictures: { key: string; value: SentPicture; indexes: { at: number } };
 }
 
 let opening: Promise<IDBPDatabase<SentStore>> | undefined;
 /** A store of its own: what has not reached a server must not wait for this one to be brought up to date. */
 function sentStore(): Promise<IDBPDatabase<SentStore>> {
-  opening ??= openDB<SentStore>('gauntlet-sent', 1, {
-    upgrade: (db) => void db.createObjectStore('entries', { keyPath: 'id' }).createIndex('at', 'at'),
+  opening ??= openDB<SentStore>('gauntlet-sent', 2, {
+    upgrade(db, before) {
+      if (before < 1) db.createObjectStore('entries', { keyPath: 'id' }).createIndex('at', 'at');
+      db.createObjectStore('pictures', { keyPath: 'id' }).createIndex('at', 'at');
+    },
     blocking: (_, __, event) => {
       (event.target as IDBDatabase).close();
       opening = undefined;
@@ -42,15 +57,33 @@ const oldest = (now: number) => now - KEPT_DAYS * 24 * 3_600_000;
 
 /** Keeps what a server has now, and lets go of what is older than any backup. */
 export async function keepSent(entries: readonly SentEntry[], now = Date.now()): Promise<void> {
-  const tx = (await sentStore()).transaction('entries', 'readwrite');
+  await keep('entries', entries, MOST_KEPT, now);
+}
+/** Keeps a picture that a server has now. Rejects where there is no room for it. */
+export async function keepSentPicture(picture: SentPicture, now = Date.now()): Promise<void> {
+  await keep('pictures', [picture], MOST_PICTURES, now);
+}
+async function keep<N extends 'entries' | 'pictures'>(
+  name: N,
+  list: readonly SentStore[N]['value'][],
+  most: number,
+  now: number,
+): Promise<void> {
+  const tx = (await sentStore()).transaction(name as 'entries', 'readwrite');
   const byTime = tx.store.index('at');
-  for (const e of entries) void tx.store.put(e);
+  for (const e of list) void tx.store.put(e as SentEntry);
   for (const id of await byTime.getAllKeys(IDBKeyRange.upperBound(oldest(now), true)))
     void tx.store.delete(id);
-  const over = (await tx.store.count()) - MOST_KEPT;
+  const over = (await tx.store.count()) - most;
   if (over > 0) for (const id of await byTime.getAllKeys(undefined, over)) void tx.store.delete(id);
   await tx.done;
 }
+
+/** Pictures of a job that were sent lately. */
+export const sentPictures = async (job: string, now = Date.now()): Promise<SentPicture[]> =>
+  (await (await sentStore()).getAllFromIndex('pictures', 'at', IDBKeyRange.lowerBound(oldest(now)))).filter(
+    (p) => p.job === job,
+  );
 
 /** What was sent lately, in the order in which it was. */
 export const sentEntries = async (now = Date.now()): Promise<SentEntry[]> =>
@@ -64,5 +97,6 @@ export async function dropSent(ids: readonly string[]): Promise<void> {
 
 /** Lets go of all of it: what has not reached a server wants the room. */
 export async function forgetSent(): Promise<void> {
-  await (await sentStore()).clear('entries');
+  const store = await sentStore();
+  await Promise.all([store.clear('entries'), store.clear('pictures')]);
 }

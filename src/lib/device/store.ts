@@ -50,13 +50,15 @@ const STRICT = { durability: 'strict' } as const;
 
 /** What browsers call it when there is no room. */
 const NO_ROOM: ReadonlySet<string> = new Set(['QuotaExceededError', 'AbortError', 'UnknownError']);
+/** Whether a browser refused to keep something for want of room. */
+export const lacksRoom = (error: unknown): boolean => NO_ROOM.has((error as Error).name);
 
 /** Puts entries into this device's keeping; resolves once they lie on its disk. */
 export async function putEntries(entries: readonly KeptEntry[]): Promise<void> {
   try {
     await put(entries);
   } catch (error) {
-    if (!NO_ROOM.has((error as Error).name)) throw error;
+    if (!lacksRoom(error)) throw error;
     // What the server has already may have taken it.
     await forgetSent();
     await put(entries);

@@ -57,7 +57,7 @@ export class OpenJob {
     this.here.resume();
     this.tester = new TesterInHand(data.plan.id, () => this.plan.parts);
     this.tester.resume();
-    this.photos = new PhotoBox(data.plan.id);
+    this.photos = new PhotoBox(data.plan.id, data.database);
     const way = recall(CORD_WAY);
     this.cordWay = CORD_WAYS.find((w) => w === way) ?? 'cord';
     this.outbox = new Outbox(
@@ -98,7 +98,10 @@ export class OpenJob {
     const silence = listenToJob<FeedItem>(this.plan.id, () => this.log.last, {
       item: (item) => this.hear(item),
       anew: () => openAnew(),
-      beat: (server) => void this.outbox.heardServer(server),
+      beat: (server) => {
+        void this.outbox.heardServer(server);
+        void this.photos.heardServer(server);
+      },
     });
     return () => {
       silence();

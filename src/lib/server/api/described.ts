@@ -259,6 +259,11 @@ export const DESCRIBED: Record<string, Described> = {
     body: missingSchema,
     answer: z.object({ missing: z.array(z.string()) }),
   },
+  'POST /api/jobs/[job]/photos/missing': {
+    summary: 'Which pictures that this database kept once it has no more, as after a restore',
+    body: missingSchema,
+    answer: z.object({ missing: z.array(z.string()) }),
+  },
   'POST /api/jobs/[job]/plan': {
     summary: 'Changes the plan, all or nothing',
     body: planChangesSchema,
