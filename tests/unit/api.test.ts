@@ -87,7 +87,7 @@ describe('POST /api/diagnose', () => {
     expect((await post(diagnose, '{"link":', true)).status).toBe(400);
     expect((await post(diagnose, { ...example, note: 'x'.repeat(70_000) })).status).toBe(413);
   });
-  it('answers 200 or 400 to 8,000 random and mutated bodies', async () => {
+  it('answers 200 or 400 to 5,000 random and mutated bodies', async () => {
     const paths = [
       'link',
       'link.head',
@@ -169,7 +169,7 @@ describe('POST /api/diagnose', () => {
         return body;
       });
     const statuses = new Map<number, number>();
-    for (const body of [...fc.sample(bodies, 7_000), ...fc.sample(fc.anything(), 1000)]) {
+    for (const body of [...fc.sample(bodies, 4_000), ...fc.sample(fc.anything(), 1000)]) {
       let text: string | undefined;
       try {
         text = JSON.stringify(body);
