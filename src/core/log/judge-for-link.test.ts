@@ -239,6 +239,8 @@ describe('an end that somebody refused', () => {
     expect(states(after(planned, stranger, good))).toEqual(['failed', 'provisional']);
     expect(states(after(planned, stranger, remote))).toEqual(PROVEN);
     expect(states(after(planned, refused, remote))).toEqual(['provisional', 'failed']);
+    // A number alone says nothing: nobody put that remote into this outlet.
+    expect(states(after(planned, stranger, read({}, { remote: 3, unplaced: true })))).not.toEqual(PROVEN);
   });
 });
 

@@ -15,7 +15,7 @@ import type { LastReading, LinkStatus, TerminationStatus } from './state';
 
 /** A reading of a link as it is about to be logged, or as a log has it. */
 export type ReadingOfLink = Pick<EntryOf<'reading'>, 'at' | 'by' | 'device'> & {
-  data: Judged & Pick<EntryOf<'reading'>['data'], 'remote' | 'silent' | 'revision' | 'brought'>;
+  data: Judged & Pick<EntryOf<'reading'>['data'], 'remote' | 'unplaced' | 'silent' | 'revision' | 'brought'>;
 };
 
 /** What a reading means for a link as it stands, or the sentence that says why it cannot be read. */
@@ -128,9 +128,13 @@ function madeOtherwise(status: LinkStatus, link: Link, terms: Terms): End[] {
   return turnedRound ? [] : otherwise;
 }
 
+/** Whether the remote that answered is known to be in the outlet of this link: a round put it there. */
+const isItsOwn = ({ data: { remote, unplaced } }: ReadingOfLink): boolean =>
+  remote !== undefined && !unplaced;
+
 /** Whether a reading clears what an end was refused for: a wrong answer in a round, by the remote's own number. */
 export const clears = (e: ReadingOfLink, { refused }: TerminationStatus): boolean =>
-  refused?.how === 'answered' && e.data.remote !== undefined;
+  refused?.how === 'answered' && isItsOwn(e);
 
 /** Whether a link whose cable was joined with others is shown to be by itself: done since, and of all their remotes only its own answers. */
 export const isParted = (
@@ -141,4 +145,4 @@ export const isParted = (
 
 /** Whether a link that was exchanged is shown to be itself again: mended, and answered by a numbered remote. */
 export const answersAsItself = (status: LinkStatus, e: ReadingOfLink): boolean =>
-  Boolean(status.exchanged?.mended) && e.data.remote !== undefined;
+  Boolean(status.exchanged?.mended) && isItsOwn(e);

@@ -60,7 +60,7 @@ const WORK = ['seated', 'redo', 'repunch'];
 /**
  * Whether a reading would prove an end, by all that was before it: it is good by enough evidence; no end stands refused
  * by eye with nothing done there since; the cable was not found too long and then never measured again; and where it
- * was exchanged, somebody worked on it since and a numbered remote answered.
+ * was exchanged, somebody worked on it or moved it since and a numbered remote answered.
  */
 function proves(log: readonly Happening[], i: number): boolean {
   const h = log[i]!;
@@ -76,7 +76,7 @@ function proves(log: readonly Happening[], i: number): boolean {
   const exchange = before.findLastIndex((x) => x.did === 'exchanged');
   if (exchange < 0) return true;
   const meanwhile = before.slice(exchange + 1);
-  const mended = meanwhile.findIndex((x) => WORK.includes(x.did));
+  const mended = meanwhile.findIndex((x) => WORK.includes(x.did) || x.did === 'moved');
   return mended >= 0 && [...meanwhile.slice(mended), h].some((x) => x.did === 'good' && x.remote);
 }
 

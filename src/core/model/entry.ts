@@ -81,6 +81,8 @@ export const ENTRY_DATA = {
       .optional(),
     /** Number of the remote that answered. */
     remote: z.number().int().min(1).max(99).optional(),
+    /** No round says in which outlet that remote is: its number tells no link from another. */
+    unplaced: z.literal(true).optional(),
     /** Links that copper joined it with, whose remotes were out beside its own and did not answer. */
     silent: z.array(idSchema).max(96).optional(),
     /** The revision of the plan that its device went by: it may not have heard of a move. */

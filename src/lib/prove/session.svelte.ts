@@ -309,6 +309,10 @@ export class ProveSession {
   );
   /** The link with its length by the marks on its jacket, where somebody read them. */
   readonly laid = $derived.by(() => laidLink(this.link, this.job.statusOf(this.link.id)));
+  /** Here nobody says in which outlet a remote is: only a round does. */
+  private get answeredBy(): Pick<EntryOf<'reading'>['data'], 'remote' | 'unplaced'> {
+    return this.remote === undefined ? {} : { remote: this.remote, unplaced: true };
+  }
   private readonly judging = $derived.by(() =>
     this.read?.ok && this.measured && typeof this.lengthRead !== 'string'
       ? judgeForLink(this.job.statusOf(this.link.id), this.link, this.job.plan, {
@@ -319,7 +323,7 @@ export class ProveSession {
             reading: this.measured,
             ...this.judged,
             revision: this.job.plan.revision,
-            ...(this.remote === undefined ? {} : { remote: this.remote }),
+            ...this.answeredBy,
           },
         })
       : null,
@@ -685,7 +689,7 @@ export class ProveSession {
     const data: EntryOf<'reading'>['data'] = {
       reading: $state.snapshot(measured) as Measured,
       ...this.judged,
-      ...(this.remote === undefined ? {} : { remote: this.remote }),
+      ...this.answeredBy,
     };
     if (judgement.verdict === 'fail') {
       data.blame = [...this.blame];

@@ -103,7 +103,7 @@
           ? 'Another device wrote here: does it say “all kept”?'
           : `${others.length} other devices wrote here: do they all say “all kept”?`}
       </h2>
-      <p>What one of them has not sent is not in the record, a fail as little as a pass.</p>
+      <p>What one of them has not sent yet is missing from the record, and it may be a fail.</p>
       <ul>
         {#each others.slice(0, SHOWN) as w (w.device)}
           <li class="flex flex-wrap justify-between gap-x-3 border-t border-rule py-1">
