@@ -108,7 +108,7 @@ it('proves none on a device either that has only the state of a log and what it 
     { numRuns: 5000 },
   );
   expect(seen.bad).toBeGreaterThan(1000);
-  expect(seen.proven).toBeGreaterThan(20);
+  expect(seen.proven).toBeGreaterThan(10);
 });
 
 it('never proves a link whose copper is bad, whatever was told when, by whose clock, and in whatever order it came', () => {
@@ -130,5 +130,5 @@ it('never proves a link whose copper is bad, whatever was told when, by whose cl
     { numRuns: 5000 },
   );
   expect(seen.bad).toBeGreaterThan(1000);
-  expect(seen.provenGood).toBeGreaterThan(120);
+  expect(seen.provenGood).toBeGreaterThan(60);
 });
