@@ -570,6 +570,27 @@ describe('on a trace', () => {
     await sent();
     expect((await device.kinds(id)).filter((k) => k === 'traced')).toHaveLength(3);
   });
+  it('takes the proof of a link that was seated meanwhile, once another cable answers its remote', async () => {
+    const session = await begin();
+    session.allOut();
+    const one = session.round!.placed[0]!;
+    const other = session.round!.placed[1]!;
+    session.answer([one.remote]);
+    for (const end of ['head', 'tail'] as const)
+      job.log.write(one.link, 'seated', { connector: job.plan.link(one.link)![end].connector, scheme: 'T568B' }, end); // prettier-ignore
+    job.log.write(one.link, 'reading', { reading: { evidence: 'wiremap-length', walk: '12345678', splits: [], lengthMetres: 20 }, confirmed: ['length'] }); // prettier-ignore
+    expect(job.statusOf(one.link).head.state).toBe('proven');
+    session.answer([one.remote, other.remote]);
+    expect(job.statusOf(one.link)).toMatchObject({
+      head: { state: 'provisional' },
+      joined: { mended: false },
+    });
+    const said = job.statusOf(one.link).entries;
+    // What is tried after that is none of its business.
+    session.answer([]);
+    expect(job.statusOf(one.link).entries).toBe(said);
+    await sent();
+  });
   it('stops and goes on on the same device', async () => {
     const session = await begin('2, 5');
     session.allOut();

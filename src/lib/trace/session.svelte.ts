@@ -189,7 +189,7 @@ export class TraceSession {
     if (cable === null || !this.round) return;
     this.write({ did: 'answered', round: this.at, cable, numbers: [...numbers] });
     this.chosen = null;
-    this.tell();
+    this.tell(cable);
   }
   /** Takes the last answer of this round back. */
   takeBack(): void {
@@ -223,13 +223,14 @@ export class TraceSession {
     this.leave();
   }
 
-  /** Writes what is newly known, or known otherwise, with the links it is about. */
-  private tell(): void {
+  /** Writes what is newly known, or known otherwise, with the links it is about; `tried` is the cable that was answered for. */
+  private tell(tried?: number): void {
     for (const [link, is] of this.outcome.links) {
       if (!this.job.plan.link(link)) continue;
       const status = this.job.statusOf(link);
-      // Once it is seated, what its ends say counts for more than the trace.
-      if (status.head.state !== 'bare') continue;
+      // Once it is seated, what its ends say counts for more than the trace; but no end says that its cable is joined.
+      const joinedNow = is.kind === 'bridged' && tried !== undefined && is.cables.includes(tried);
+      if (status.head.state !== 'bare' && !joinedNow) continue;
       const data = tracedAs(link, is);
       const before = status.traced;
       if (data) {
