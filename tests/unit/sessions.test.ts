@@ -585,6 +585,11 @@ describe('on a trace', () => {
       head: { state: 'provisional' },
       joined: { mended: false },
     });
+    session.takeBack();
+    expect(job.statusOf(one.link)).toMatchObject({ head: { state: 'proven' }, traced: { is: 'known' } });
+    expect(job.statusOf(one.link).joined).toBeUndefined();
+    session.answer([one.remote, other.remote]);
+    expect(job.statusOf(one.link).head.state).toBe('provisional');
     const said = job.statusOf(one.link).entries;
     // What is tried after that is none of its business.
     session.answer([]);

@@ -230,7 +230,10 @@ export class TraceSession {
       const status = this.job.statusOf(link);
       // Once it is seated, what its ends say counts for more than the trace; but no end says that its cable is joined.
       const joinedNow = is.kind === 'bridged' && tried !== undefined && is.cables.includes(tried);
-      if (status.head.state !== 'bare' && !joinedNow) continue;
+      if (status.head.state !== 'bare' && !joinedNow) {
+        if (status.traced?.is === 'bridged' && is.kind !== 'bridged') this.takeBackTraced(link);
+        continue;
+      }
       const data = tracedAs(link, is);
       const before = status.traced;
       if (data) {
@@ -240,12 +243,14 @@ export class TraceSession {
           before.cable === data.cable &&
           sameLinks(before.with, data.with);
         if (!same) this.job.log.write(link, 'traced', data);
-      } else if (before?.by === 'remote' && status.lastEntry?.kind === 'traced')
-        this.job.log.write(link, 'void', {
-          entry: status.lastEntry.id,
-          reason: 'The answer was taken back.',
-        });
+      } else if (before?.by === 'remote') this.takeBackTraced(link);
     }
+  }
+  /** Takes back what a trace told of a link, where nothing was logged of it since. */
+  private takeBackTraced(link: string): void {
+    const { lastEntry } = this.job.statusOf(link);
+    if (lastEntry?.kind === 'traced')
+      this.job.log.write(link, 'void', { entry: lastEntry.id, reason: 'The answer was taken back.' });
   }
 }
 
