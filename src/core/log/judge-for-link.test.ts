@@ -241,6 +241,11 @@ describe('an end that somebody refused', () => {
     expect(states(after(planned, refused, remote))).toEqual(['provisional', 'failed']);
     // A number alone says nothing: nobody put that remote into this outlet.
     expect(states(after(planned, stranger, read({}, { remote: 3, unplaced: true })))).not.toEqual(PROVEN);
+    // Nor does it where a cable was joined with one that nobody knows.
+    const joined: What = { rejected: { reason: 'two answer', joined: [] }, end: 'head' };
+    const mended: What = { redone: { action: 'redo' } as never, end: 'head' };
+    expect(states(after(planned, joined, mended, read({}, { remote: 3, unplaced: true })))).toEqual(['provisional', 'provisional']); // prettier-ignore
+    expect(states(after(planned, joined, mended, remote))).toEqual(PROVEN);
   });
 });
 

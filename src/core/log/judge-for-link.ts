@@ -137,11 +137,8 @@ export const clears = (e: ReadingOfLink, { refused }: TerminationStatus): boolea
   refused?.how === 'answered' && isItsOwn(e);
 
 /** Whether a link whose cable was joined with others is shown to be by itself: done since, and of all their remotes only its own answers. */
-export const isParted = (
-  { joined }: Pick<LinkStatus, 'joined'>,
-  { data: { remote, silent } }: ReadingOfLink,
-): boolean =>
-  Boolean(joined?.mended) && remote !== undefined && joined!.with.every((l) => silent?.includes(l));
+export const isParted = ({ joined }: Pick<LinkStatus, 'joined'>, e: ReadingOfLink): boolean =>
+  Boolean(joined?.mended) && isItsOwn(e) && joined!.with.every((l) => e.data.silent?.includes(l));
 
 /** Whether a link that was exchanged is shown to be itself again: mended, and answered by a numbered remote. */
 export const answersAsItself = (status: LinkStatus, e: ReadingOfLink): boolean =>

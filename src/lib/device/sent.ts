@@ -59,8 +59,10 @@ const oldest = (now: number) => now - KEPT_DAYS * 24 * 3_600_000;
 export async function keepSent(entries: readonly SentEntry[], now = Date.now()): Promise<void> {
   await keep('entries', entries, MOST_KEPT, now);
 }
-/** Keeps a picture that a server has now. Rejects where there is no room for it. */
+/** Keeps a picture that a server has now, where half of what this browser may keep stays free. Rejects where there is no room for it. */
 export async function keepSentPicture(picture: SentPicture, now = Date.now()): Promise<void> {
+  const { usage = 0, quota = Infinity } = (await navigator.storage?.estimate?.()) ?? {};
+  if (usage + picture.blob.size > quota / 2) return;
   await keep('pictures', [picture], MOST_PICTURES, now);
 }
 async function keep<N extends 'entries' | 'pictures'>(

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import ClockShows from '$lib/controls/ClockShows.svelte';
   import { schemaFor, type LogEntry } from '$core/model/entry';
   import { clockAheadMs } from '$core/formats/tester-clock';
   import { localTime } from '$lib/controls/time';
@@ -99,14 +100,7 @@
         </p>
         <div class="flex flex-wrap items-end gap-2">
           <button class="act w-auto act-now" onclick={() => void takeIn(Date.now())}>It is right</button>
-          <label class="grid text-sm"
-            >it shows
-            <input
-              class="h-13 border border-rule bg-transparent px-2 font-mono text-base"
-              type="datetime-local"
-              bind:value={shows}
-            /></label
-          >
+          <ClockShows bind:value={shows} />
           {#if shows}<button class="act w-auto" onclick={() => void takeIn(new Date(shows).getTime())}
               >Take them in by that</button
             >{/if}

@@ -127,7 +127,8 @@ async function append(
     }
   }
   const last = await insertEntries(trx, fresh);
-  if (error !== undefined)
+  // What is sent again says how the clock was then, and not how it is now.
+  if (error !== undefined && batch.clockErrorMs === undefined)
     for (const { device } of fresh) if (device !== undefined) clocks.set(device, error);
   out.states = await continueStates(trx, job, terms, fresh.filter(ofLink));
   // Inside the transaction: after it, another batch may be last already, and a listener would pass over that.

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import ClockShows from '$lib/controls/ClockShows.svelte';
   import Search from '$lib/controls/Search.svelte';
   import { formerNames } from '$core/plan/former-names';
   import { broughtTime } from '$core/formats/brought-time';
@@ -279,15 +280,7 @@
             aria-pressed={clock === 'right'}
             onclick={() => compare('right')}>It is right</button
           >
-          <label class="grid text-sm"
-            >it shows
-            <input
-              class="h-13 border border-rule bg-transparent px-2 font-mono text-base"
-              type="datetime-local"
-              bind:value={shows}
-              onchange={() => compare('shows')}
-            /></label
-          >
+          <ClockShows bind:value={shows} onchange={() => compare('shows')} />
         </div>
       </fieldset>
     {/if}
