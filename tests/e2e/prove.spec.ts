@@ -762,8 +762,15 @@ test('two links that copper joined are told apart by their remotes in one round,
   expect(await stands()).toEqual(['failed', 'failed']);
   await open(page, `/${job}/prove/${other}`);
   await expect(page.getByTestId('exchanged-note')).toContainText(`${one} answered at the outlet of ${other}`);
-  await page.getByRole('button', { name: 'No: it was misread' }).tap();
-  await expect(page.getByTestId('exchanged-note')).toBeHidden();
+  await open(page, `/${job}/redo`);
+  const card = page.getByRole('article', { name: new RegExp(`^${other}`) });
+  await expect(card.getByTestId('exchanged-note')).toContainText(`${one} answered at the outlet of ${other}`);
+  // Two cables change places: nothing is cut.
+  await expect(card.getByRole('button', { name: /done again|punched again/ })).toHaveCount(0);
+  await expect(card.getByRole('button', { name: 'I exchanged them back' })).toBeVisible();
+  await armed(page);
+  await card.getByRole('button', { name: 'No: it was misread' }).tap();
+  await expect(card).toBeHidden();
   await kept(page);
   expect(await stands()).toEqual(['proven', 'proven']);
 });

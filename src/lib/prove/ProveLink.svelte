@@ -32,8 +32,8 @@
   import WhatWasFound from '$lib/redo/WhatWasFound.svelte';
   import { TESTERS } from '$lib/job/tester-in-hand.svelte';
   import TesterSheet from '$lib/testers/TesterSheet.svelte';
-  import ExchangedNote from './ExchangedNote.svelte';
-  import JoinedNote from './JoinedNote.svelte';
+  import ExchangedNote from '$lib/redo/ExchangedNote.svelte';
+  import JoinedNote from '$lib/redo/JoinedNote.svelte';
   import LengthAndResult from './LengthAndResult.svelte';
   import { ProveSession } from './session.svelte';
   import { isAnswer, takeTypedAhead, typeAhead } from './typed-ahead';

@@ -15,6 +15,8 @@
   import { redoTakes, slackLeft } from '$core/log/slack';
   import SmallLoom from '$lib/diagnosis/SmallLoom.svelte';
   import StateMark from '$lib/port-strip/StateMark.svelte';
+  import ExchangedNote from './ExchangedNote.svelte';
+  import JoinedNote from './JoinedNote.svelte';
   import WhatWasFound from './WhatWasFound.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import { farWords } from '$core/plan/whereabouts';
@@ -24,6 +26,8 @@
   const status = $derived(job.statusOf(link.id));
   const found = $derived(status.lastReading?.data.diagnosis);
   const failed = $derived(ENDS.filter((e) => status[e].state === 'failed'));
+  /** Two cables that are exchanged want to change places, and nothing cut. */
+  const exchanged = $derived(status.exchanged?.mended === false);
   const contactsAt = (end: End): Contact[] =>
     found?.mistakes.filter((m) => m.where === end).flatMap((m) => m.contacts) ?? [];
 
@@ -155,7 +159,9 @@
         </p>
       {/if}
     {/each}
-    {#each failed as end (end)}
+    <ExchangedNote {link} {guard} />
+    <JoinedNote {link} />
+    {#each exchanged ? [] : failed as end (end)}
       <p
         class={['text-sm', wayOf(end) === 're-pull' ? 'border-l-4 border-wrong pl-3' : 'text-faint']}
         data-testid="slack {end}"
@@ -181,7 +187,7 @@
         asks={failed.length > 0}
       />
     {/if}
-    {#each failed as end, i (end)}
+    {#each exchanged ? [] : failed as end, i (end)}
       {#if status[end].refused?.how === 'eye'}
         <button class="act" onclick={() => putRight(end)}
           >{endName(link, end)}: put right, no new connector</button

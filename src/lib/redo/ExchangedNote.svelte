@@ -1,0 +1,84 @@
+<script lang="ts">
+  import type { Link } from '$core/model/job';
+  import type { LogEntry } from '$core/model/entry';
+  import type { PressGuard } from '$lib/controls/press-guard.svelte';
+  import { useJob } from '$lib/job/open-job.svelte';
+
+  /** What is known of a link that answered at another one's outlet: a good wire map alone does not clear it. */
+  interface Props {
+    link: Link;
+    /** What keeps a second tap from what moves up under the finger, on a screen with several links. */
+    guard?: PressGuard;
+  }
+  let { link, guard }: Props = $props();
+  const job = useJob();
+  const exchanged = $derived(job.statusOf(link.id).exchanged);
+  const other = $derived(job.plan.link(exchanged?.with));
+
+  /** Whether a link is held to be exchanged, and nobody has exchanged it back. */
+  const isHeld = (l: Link | undefined): l is Link =>
+    l !== undefined && job.statusOf(l.id).exchanged?.mended === false;
+
+  function isMeant(): boolean {
+    if (!guard) return true;
+    if (!guard.take()) return false;
+    guard.shown();
+    return true;
+  }
+
+  /** The tester was in another port, or its remote in another outlet: what was logged of it, and so of the other, is taken back. */
+  function misread(): void {
+    if (!isMeant()) return;
+    const takeBack = (l: Link, says?: string, before: LogEntry[] = []) => {
+      const data = { entry: job.statusOf(l.id).exchanged!.entry, reason: 'It was misread.' };
+      return job.log.write(l.id, 'void', data, undefined, says, { with: before });
+    };
+    const both = isHeld(other) && job.statusOf(other.id).exchanged?.with === link.id;
+    const done = both ? [takeBack(other)] : [];
+    takeBack(link, `${both ? `${link.label} and ${other.label}` : link.label}: not exchanged.`, done);
+  }
+
+  /** The two change places at the panel; what an end was refused for besides stays as it is. */
+  function mended(): void {
+    if (!isMeant()) return;
+    const done: LogEntry[] = [];
+    const changePlaces = (l: Link, from: string, says?: string) => {
+      const { head, joined } = job.statusOf(l.id);
+      const note = `exchanged with ${from}`;
+      const refusal = head.refused?.how === 'eye' && {
+        reason: head.refused.why,
+        ...(joined?.mended === false ? { joined: joined.with } : {}),
+      };
+      const work = { action: 'repunch' as const, contacts: [], note };
+      done.push(job.log.write(l.id, 'redone', work, 'head', refusal ? undefined : says, { with: [...done] }));
+      if (refusal) done.push(job.log.write(l.id, 'rejected', refusal, 'head', says, { with: [...done] }));
+    };
+    const says = isHeld(other) ? `${link.label} and ${other.label}` : link.label;
+    if (isHeld(other)) changePlaces(other, link.label);
+    changePlaces(link, other?.label ?? exchanged!.with, `${says}: exchanged back.`);
+  }
+</script>
+
+{#if exchanged}
+  <div class="border-l-4 border-wrong pl-3" role="alert" data-testid="exchanged-note">
+    {#if exchanged.mended}
+      <p>
+        {link.label} was exchanged with {other?.label ?? exchanged.with}, and is said to be exchanged back. A
+        wire map cannot tell the two apart: put a numbered remote into its own outlet and read it in a
+        <a class="font-semibold underline underline-offset-4" href={job.at('round')}>round</a>.
+      </p>
+    {:else}
+      <p>
+        {#if exchanged.byOther}
+          {other?.label ?? exchanged.with} answered at the outlet of {link.label}: the two are exchanged.
+        {:else}
+          {link.label} answered at the outlet of {other?.label ?? exchanged.with}: the two are exchanged.
+        {/if} A good reading proves nothing here until they are exchanged back.
+      </p>
+      <div class="mt-2 grid grid-cols-2 gap-2">
+        <button class={['act', guard && 'act-now']} onclick={mended}>I exchanged them back</button>
+        <button class="act" onclick={misread}>No: it was misread</button>
+      </div>
+    {/if}
+  </div>
+{/if}
