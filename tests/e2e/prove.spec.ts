@@ -748,6 +748,9 @@ test('two links that copper joined are told apart by their remotes in one round,
   };
   expect(await stands()).toEqual(['proven', 'proven']);
 
+  // A plan that is under way says what it has no remote for.
+  await open(page, `/${job}/round?only=K1-22`);
+  await expect(page.getByRole('status').filter({ hasText: 'no remote for K1-22' })).toBeVisible();
   // The same two again: the first is said to answer at the outlet of the second, which takes the proof of both.
   await page.getByRole('button', { name: 'Stop this plan' }).tap();
   await open(page, `/${job}/round?only=${one},${other}`);

@@ -72,6 +72,12 @@ export class RoundSession {
     ),
   );
   readonly round = $derived.by(() => this.plan?.rounds[this.at] ?? null);
+  /** Links that a round is wanted for while another one is under way. */
+  readonly notInPlan = $derived.by(() =>
+    this.plan
+      ? this.only.filter((l) => !this.plan!.rounds.some((r) => r.placed.some((p) => p.link === l)))
+      : [],
+  );
   /** The next link of this round that has not answered yet. */
   readonly next = $derived.by((): Placed | null => {
     const open = this.round?.placed.filter((p) => !this.settled(p)) ?? [];

@@ -77,6 +77,12 @@
     </section>
   {:else if session.round}
     <section class="grid content-start gap-3">
+      {#if session.notInPlan.length}
+        <p class="border-l-4 border-ink pl-3" role="status">
+          This plan has no remote for {session.notInPlan.map(label).join(' and ')}. Read it to its end, or
+          stop it: then one for these is planned.
+        </p>
+      {/if}
       <h1 class="text-2xl font-bold">Round {session.at + 1} of {session.plan.rounds.length}</h1>
       <p class="text-faint">
         This one {walkWords(session.round.metres)}; all of them {walkWords(session.plan.metres)}.
