@@ -8,7 +8,14 @@ export default defineConfig({
   // Packages of the server that also know of Svelte: they stay packages and find what they stand on themselves.
   ssr: { external: ['better-auth', '@better-auth/passkey'] },
   test: {
-    include: ['src/**/*.test.ts', 'tests/unit/**/*.test.ts'],
+    projects: [
+      {
+        extends: true,
+        // Nothing of the core keeps anything for the next test: its files share what they import.
+        test: { name: 'core', include: ['src/core/**/*.test.ts'], isolate: false },
+      },
+      { extends: true, test: { name: 'unit', include: ['src/lib/**/*.test.ts', 'tests/unit/**/*.test.ts'] } },
+    ],
     environment: 'node',
     testTimeout: 180_000,
     hookTimeout: 180_000,

@@ -4,7 +4,7 @@ import type { NumberedContact } from '../../src/core/wiring/conductors';
 import { conductorAt } from '../../src/core/wiring/schemes';
 import { hold, pedal, terminate } from '../support/bench';
 import { allSeated, ownJob } from '../support/job';
-import { choose, armed, kept, open, ready } from '../support/page';
+import { choose, armed, kept, open, ready, there } from '../support/page';
 
 const gate = (page: Page, name: string) => expect(page.locator(`[data-gate="${name}"]`)).toBeVisible();
 const STRAIGHT = 'WO O WG BL WBL G WBR BR'.split(' ');
@@ -13,7 +13,7 @@ const history = async (page: Page, job: string, link: string) =>
     entries: { kind: string; end?: string; data: Record<string, unknown> }[];
   };
 
-test('a plug by touch: a planted mistake is caught before the crimp, and logged', async ({
+test('a plug by touch: a planted mistake is caught before the crimp, and logged @phone', async ({
   page,
   request,
 }) => {
@@ -486,7 +486,7 @@ test(
 
 /** One press of a pedal, or one that is held until it says *wrong*. */
 async function foot(page: Page, held = false): Promise<void> {
-  await expect(page.locator('[data-hears=true]')).toBeVisible();
+  await there(page, '[data-hears=true]');
   await page.keyboard.down('PageDown');
   if (held) await expect(page.getByTestId('heard')).toHaveText('heard: wrong');
   await page.keyboard.up('PageDown');

@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { conductorAt, type Scheme } from '../../src/core/wiring/schemes';
 import { CONTACTS } from '../../src/core/wiring/conductors';
 import { hold, pedal } from '../support/bench';
-import { choose, armed, cell, open, written } from '../support/page';
+import { choose, armed, cell, open, there, written } from '../support/page';
 
 /** Begins a job of cords of its own, and stands on the page of its batch. */
 async function beginBatch(page: Page, name: string, count: number): Promise<string> {
@@ -227,7 +227,7 @@ test(
     while (!page.url().includes('/prove/')) {
       await expect(said).toContainText(/press/i);
       await expect(page.locator('[data-main-action]:disabled')).toHaveCount(0);
-      await expect(page.locator('[data-hears=true]')).toBeVisible();
+      await there(page, '[data-hears=true]');
       const before = await said.innerText();
       await page.keyboard.press('PageDown');
       presses++;

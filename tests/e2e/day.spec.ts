@@ -149,7 +149,7 @@ test('a day without the server: terminated, proven, done again with a picture, t
   expect((await fetch(`${server.base}/api/jobs/${JOB}/photos/${data.photo}`)).status).toBe(200);
 });
 
-test('a server that is put back from a backup gets what this device logged since, and says so', async ({
+test('a server that is put back from a backup gets what this device logged since, and says so @phone', async ({
   viewport,
   isMobile,
   hasTouch,
@@ -157,7 +157,7 @@ test('a server that is put back from a backup gets what this device logged since
   const page = await browser({ viewport, isMobile, hasTouch });
   const file = join(dir, 'day.db');
   const run = (script: string, ...args: string[]) =>
-    spawnSync('npx', ['--no-install', 'tsx', `scripts/${script}.ts`, ...args], {
+    spawnSync(process.execPath, ['--import', 'tsx', `scripts/${script}.ts`, ...args], {
       env: { ...process.env, GAUNTLET_DB: file },
       encoding: 'utf8',
     });

@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test';
 import { allSeated, ownJob } from '../support/job';
 import { choose, armed, cell, kept, open, ready } from '../support/page';
 
-test('with the server gone every screen opens, a reload too, and what was logged goes up when it is back', async ({
+test('with the server gone every screen opens, a reload too, and what was logged goes up when it is back @phone', async ({
   page,
   request,
   context,

@@ -8,7 +8,7 @@ import { armed, kept, open, ready } from '../support/page';
  * pedal, page and second device slip between, never leaves a link proven whose copper is bad. SLIPS sets how many
  * links are read in all, SEED which slips are made.
  */
-const SLIPS = Number(process.env.SLIPS ?? 15);
+const SLIPS = Number(process.env.SLIPS ?? 10);
 const SEED = Number(process.env.SEED ?? Date.now() % 1_000_000);
 const PORTS = 24;
 

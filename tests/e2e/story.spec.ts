@@ -4,16 +4,12 @@ import { terminate } from '../support/bench';
 import { ownJob } from '../support/job';
 import { armed, cell, kept, open, ready } from '../support/page';
 
-test('by touch: seat an end, pass, fail, redo, prove again, and find it after a reload', async ({
+test('by touch: seat an end, pass, fail, redo, prove again, and find it after a reload @phone', async ({
   page,
   request,
-  hasTouch,
 }) => {
   const job = await ownJob(request);
-  const press = (name: string | RegExp) =>
-    hasTouch
-      ? page.getByRole('button', { name }).first().tap()
-      : page.getByRole('button', { name }).first().click();
+  const press = (name: string | RegExp) => page.getByRole('button', { name }).first().tap();
   await open(page, `/${job}/bench/K1-23/tail`);
   await terminate(page, 'WO O WG BL WBL G WBR BR'.split(' '));
   await kept(page);
@@ -29,7 +25,7 @@ test('by touch: seat an end, pass, fail, redo, prove again, and find it after a 
     const key = page
       .getByRole('group', { name: 'Which lamp lit?' })
       .getByRole('button', { name: lamp, exact: true });
-    await (hasTouch ? key.tap() : key.click());
+    await key.tap();
   }
   await expect(page.getByTestId('verdict')).toContainText('contact 4 open');
   await expect(page.getByTestId('question')).not.toBeEmpty();
@@ -118,7 +114,7 @@ test('the look that settles it narrows the explanations at once @phone', async (
   await expect(page.getByTestId('question')).toContainText('At the head');
 });
 
-test('nothing entered is lost: half a reading survives a reload, a dead server keeps entries waiting', async ({
+test('nothing entered is lost: half a reading survives a reload, a dead server keeps entries waiting @phone', async ({
   page,
   request,
 }) => {
@@ -144,7 +140,6 @@ test('nothing entered is lost: half a reading survives a reload, a dead server k
 test('an unknown link, a crooked walk and an unknown job each get one sentence @laptop', async ({
   page,
   request,
-  hasTouch,
 }) => {
   const job = await ownJob(request);
   await page.goto(`/${job}/prove/Z9-99`);
@@ -152,7 +147,6 @@ test('an unknown link, a crooked walk and an unknown job each get one sentence @
   await page.goto('/nowhere/rack');
   await expect(page.getByText('There is no job "nowhere"')).toBeVisible();
   await open(page, `/${job}/prove/K1-20`);
-  if (hasTouch) await page.getByText(/^Tester:/).tap();
   await page.getByLabel('Type the walk').fill('1 2 3');
   await page.getByRole('button', { name: 'read', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('The walk has 3 answers');

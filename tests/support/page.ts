@@ -1,9 +1,17 @@
 import { expect, type Locator, type Page } from '@playwright/test';
 
+/** Waits until something is there, looked for at every frame: what looks again after a while waits longer than it takes. */
+export const there = (page: Page, selector: string): Promise<unknown> =>
+  page.waitForFunction((s) => document.querySelector(s)?.checkVisibility(), selector, { timeout: 60_000 });
 /** Waits until the page answers to a tap. */
-export const ready = (page: Page) => expect(page.locator('[data-ready=true]')).toBeVisible();
+export const ready = (page: Page) => there(page, '[data-ready=true]');
 /** Waits until the server has everything. */
-export const kept = (page: Page) => expect(page.getByTestId('kept')).toHaveText(/^all kept/);
+export const kept = (page: Page) =>
+  page.waitForFunction(
+    () => /^all kept/.test(document.querySelector('[data-testid=kept]')?.textContent?.trim() ?? ''),
+    undefined,
+    { timeout: 60_000 },
+  );
 /** Waits until what was logged lies on the device's disk: a browser that is closed before may not have written it. */
 export const written = (page: Page) => expect(page.getByTestId('kept')).not.toContainText('writing down');
 /** The port cell of a link. */
@@ -16,7 +24,7 @@ export async function workAs(page: Page, name: string): Promise<void> {
   await expect(sheet).toBeHidden();
 }
 /** Waits until the port on screen takes a pass: it has been there long enough to be seen. */
-export const armed = (page: Page) => expect(page.locator('[data-armed=true]')).toBeVisible();
+export const armed = (page: Page) => there(page, '[data-armed=true]');
 /** Opens a page and waits until it answers. */
 export async function open(page: Page, path: string): Promise<void> {
   await page.goto(path);

@@ -13,7 +13,7 @@ import {
 import { request as plainRequest } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterAll, afterEach, describe, expect, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { expired } from '../../src/lib/server/db/backup';
 import { databaseTrouble } from '../../src/lib/server/db/troubles';
 import { verified } from '../../scripts/backup/verified';
@@ -26,6 +26,18 @@ afterEach(async () => {
   running = [];
 });
 afterAll(() => rmSync(dir, { recursive: true, force: true }));
+/** The demo data, made once. */
+const demo = join(dir, 'demo.db');
+beforeAll(async () => {
+  const server = await served({ GAUNTLET_DB: demo }, ['--demo']);
+  await server.end();
+});
+/** A file of its own with the demo data in it. */
+const withDemo = (name: string): string => {
+  const file = join(dir, name);
+  copyFileSync(demo, file);
+  return file;
+};
 const start = async (env: Record<string, string>, args: string[] = []) => {
   const server = await served(env, args);
   running.push(server);
@@ -48,8 +60,8 @@ const log = (server: Served, ...entries: unknown[]) =>
   });
 const run = (script: string, env: Record<string, string>, ...args: string[]) => {
   const { status, stdout, stderr } = spawnSync(
-    'npx',
-    ['--no-install', 'tsx', `scripts/${script}.ts`, ...args],
+    process.execPath,
+    ['--import', 'tsx', `scripts/${script}.ts`, ...args],
     {
       env: { ...process.env, ...env },
       encoding: 'utf8',
@@ -60,9 +72,9 @@ const run = (script: string, env: Record<string, string>, ...args: string[]) => 
 
 describe('a backup and its way back', () => {
   it('is taken while the server writes, holds all that was acknowledged, and comes back', async () => {
-    const file = join(dir, 'drill.db');
+    const file = withDemo('drill.db');
     const env = { GAUNTLET_DB: file };
-    const server = await start(env, ['--demo']);
+    const server = await start(env);
     for (let n = 1; n <= 20; n++) expect((await log(server, note(n))).status).toBe(200);
     const taken = run('backup', env, join(dir, 'copies'));
     expect(taken.said).toContain('whole, and every state is as its log says');
@@ -104,13 +116,13 @@ describe('a backup and its way back', () => {
 
 describe('a database that cannot keep what it is given', () => {
   it('has one server at a time', async () => {
-    const env = { GAUNTLET_DB: join(dir, 'one.db') };
-    await start(env, ['--demo']);
+    const env = { GAUNTLET_DB: withDemo('one.db') };
+    await start(env);
     await expect(served(env)).rejects.toThrow('is held by another program, perhaps another Gauntlet');
   });
   it('refuses what is sent once its file is gone, and says so', async () => {
-    const file = join(dir, 'gone.db');
-    const server = await start({ GAUNTLET_DB: file }, ['--demo']);
+    const file = withDemo('gone.db');
+    const server = await start({ GAUNTLET_DB: file });
     expect((await log(server, note(1))).status).toBe(200);
     unlinkSync(file);
     const answer = await log(server, note(2));
@@ -120,11 +132,7 @@ describe('a database that cannot keep what it is given', () => {
     expect([health.status, ((await health.json()) as { ok: boolean }).ok]).toEqual([503, false]);
   });
   it('is not served where a page of it is garbage', async () => {
-    const good = join(dir, 'pages.db');
-    const server = await start({ GAUNTLET_DB: good }, ['--demo']);
-    await server.end();
-    const bad = join(dir, 'garbage.db');
-    copyFileSync(good, bad);
+    const bad = withDemo('garbage.db');
     const size = statSync(bad).size;
     const { openSync, writeSync, closeSync } = await import('node:fs');
     const handle = openSync(bad, 'r+');
@@ -147,8 +155,8 @@ describe('a database that cannot keep what it is given', () => {
     expect(databaseTrouble(new Error('other'))).toBeNull();
   });
   it('waits for a writer of another process instead of failing at once', async () => {
-    const file = join(dir, 'wait.db');
-    const server = await start({ GAUNTLET_DB: file }, ['--demo']);
+    const file = withDemo('wait.db');
+    const server = await start({ GAUNTLET_DB: file });
     const other = new BetterSqlite(file);
     other.exec('begin immediate');
     const answer = log(server, note(1));
@@ -173,7 +181,7 @@ describe('strangers at the door', () => {
       req.end(body);
     });
   it('a name that was made to point here, another scheme, another site: none of them is believed', async () => {
-    const server = await start({ GAUNTLET_DB: join(dir, 'door.db') }, ['--demo']);
+    const server = await start({ GAUNTLET_DB: withDemo('door.db') });
     const { host } = new URL(server.base);
     const job = JSON.stringify([note(1)]);
     const path = '/api/jobs/skerry-point/entries';
@@ -190,7 +198,7 @@ describe('strangers at the door', () => {
     expect((await raw(server.base, path, { ...type, host, origin: `http://${host}` }, job)).status).toBe(200);
   });
   it('bodies too deep, of too many parts and too large are refused, and the next request is answered', async () => {
-    const server = await start({ GAUNTLET_DB: join(dir, 'bodies.db') }, ['--demo']);
+    const server = await start({ GAUNTLET_DB: withDemo('bodies.db') });
     const path = '/api/jobs/skerry-point/entries';
     const deep = `${'['.repeat(100_000)}${']'.repeat(100_000)}`;
     const { host } = new URL(server.base);

@@ -74,7 +74,13 @@ type Apply = EndMistake['apply'];
 const index = (c: PairConductor) => CONDUCTORS.indexOf(c);
 const exchangeConductors =
   (a: number, b: number): Apply =>
-  (end) => ({ ...end, seats: end.seats.map((c) => (c === a ? b : c === b ? a : c)) });
+  (end) => {
+    const seats = end.seats.slice();
+    for (let i = 0; i < seats.length; i++)
+      if (seats[i] === a) seats[i] = b;
+      else if (seats[i] === b) seats[i] = a;
+    return { ...end, seats };
+  };
 const exchangePairs =
   (p: number, q: number): Apply =>
   (end) =>

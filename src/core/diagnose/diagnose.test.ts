@@ -85,11 +85,11 @@ describe('every reading that copper can give', () => {
         const listed = explanations[0]!.mistakes.every((m) => m.kind !== 'other');
         if (verdict === 'fail') by[listed ? 'index' : 'moves']++;
       }),
-      { numRuns: 250, seed: 3 },
+      { numRuns: 100, seed: 3 },
     );
     // It reaches both: the index, whose answers have listed mistakes alone, and the fewest moves where nothing is listed.
-    expect(by.index).toBeGreaterThan(90);
-    expect(by.moves).toBeGreaterThan(90);
+    expect(by.index).toBeGreaterThan(35);
+    expect(by.moves).toBeGreaterThan(30);
   });
   it('holds for shields too: open, and joined to any contact at either end', () => {
     const link = linkOf('jack', 'plug', true);

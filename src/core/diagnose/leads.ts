@@ -40,23 +40,31 @@ const joinedPath = (lead: LeadState) => (lead > CROSSED ? lead - 10 : -1);
 export const metThrough = (lead: LeadState, contact: number): number =>
   lead === CROSSED ? CROSSOVER_CORD[contact]! : openPath(lead) === contact ? -1 : contact;
 
-/** An end with what its lead joins joined at it: the same to a tester. */
-const withLead = (end: CompactEnd, lead: LeadState): CompactEnd => {
-  const n = joinedPath(lead);
-  return n < 0 ? end : { ...end, bridges: [...end.bridges, [n, n + 1]] };
-};
+/** What a lead joins: 0 nothing, 1 to 7 the paths of that contact and the one after it. */
+export type LeadJoint = number;
+/** How many joints a lead may have, none among them. */
+export const LEAD_JOINTS = 8;
+/** What a lead joins. */
+export const jointOf = (lead: LeadState): LeadJoint => joinedPath(lead) + 1;
+/** An end with what a lead before it joins joined at it: the same to a tester. */
+export const withLead = (end: CompactEnd, joint: LeadJoint): CompactEnd =>
+  joint === 0 ? end : { ...end, bridges: [...end.bridges, [joint - 1, joint]] };
 
-/** What a tester shows through its leads, from what it would show without: for leads that join nothing. */
+/** For each lead, the connector's contact that each of eight paths meets, 8 where none. */
+const MET = new Uint8Array(8 * LEAD_STATES);
+/** For each lead, what a tester sees of contacts that answer, mask by mask. */
+const SEEN = new Uint8Array(256 * LEAD_STATES);
+for (let lead = 0; lead < LEAD_STATES; lead++) {
+  for (let i = 0; i < 8; i++) MET[8 * lead + i] = metThrough(lead, i) < 0 ? 8 : metThrough(lead, i);
+  for (let mask = 0; mask < 256; mask++)
+    for (let j = 0; j < 8; j++) if ((mask >> MET[8 * lead + j]!) & 1) SEEN[256 * lead + mask]! |= 1 << j;
+}
+
+/** What a tester shows through its leads, from what it would show without: for what leads join, join it first. */
 export function throughPaths(walk: Uint8Array, head: LeadState, tail: LeadState, out: Uint8Array): void {
   for (let i = 0; i < 8; i++) {
-    const met = metThrough(head, i);
-    let mask = met < 0 ? 0 : walk[met]!;
-    if (tail === CROSSED) {
-      let crossed = 0;
-      for (let j = 0; j < 8; j++) crossed |= ((mask >> CROSSOVER_CORD[j]!) & 1) << j;
-      mask = crossed;
-    } else if (tail > SOUND && tail < CROSSED) mask &= ~(1 << (tail - 1));
-    out[i] = mask;
+    const met = MET[8 * head + i]!;
+    out[i] = SEEN[256 * tail + (met < 8 ? walk[met]! : 0)]!;
   }
 }
 
@@ -71,7 +79,7 @@ export function walkThrough(
   tail: LeadState,
   out: Uint8Array,
 ): void {
-  walkMasks(withLead(h, head), withLead(t, tail), c, bare);
+  walkMasks(withLead(h, jointOf(head)), withLead(t, jointOf(tail)), c, bare);
   throughPaths(bare, head, tail, out);
 }
 
@@ -83,7 +91,7 @@ export function joinsThrough(
   head: LeadState,
   tail: LeadState,
 ): number[] {
-  const joins = joinMasks(withLead(h, head), withLead(t, tail), c);
+  const joins = joinMasks(withLead(h, jointOf(head)), withLead(t, jointOf(tail)), c);
   if (head === SOUND && tail === SOUND) return joins;
   const side = (lead: LeadState, base: number) =>
     CONTACTS.map((_, i) => {
@@ -102,7 +110,7 @@ export function joinsThrough(
 /** The conductor that a tester's head contact reaches through its lead; `NONE` where it reaches none. */
 export function reachedByTester(h: CompactEnd, lead: LeadState, contact: number): number {
   const met = metThrough(lead, contact);
-  return reachedThrough(withLead(h, lead), met < 0 ? contact : met);
+  return reachedThrough(withLead(h, jointOf(lead)), met < 0 ? contact : met);
 }
 
 /** A lead written out. */

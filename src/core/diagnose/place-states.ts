@@ -9,6 +9,7 @@ import {
   type Made,
 } from './catalogue';
 import { cableKey, endKey, endOf, SOUND_CABLE, type CompactCable, type CompactEnd } from './compact';
+import { Numbered } from './numbered';
 
 /** How many mistakes are combined at most, over the whole link. */
 export const MOST_MISTAKES = 3;
@@ -56,11 +57,19 @@ const KINDS = 16;
 interface Gone<S> {
   states: S[];
   orders: number[];
-  /** Ways of the likeliest sequence to each state. */
-  used: (readonly number[])[];
+  /** Ways of the likeliest sequence to each state, up to three in one number: there are fewer than 255 of them. */
+  used: number[];
   upTo: number[];
-  terms: { state: number; kinds: number; share: number }[];
+  terms: Terms;
 }
+/** What adds up to the chances of states: each the state, the kinds, and the share of them. */
+interface Terms {
+  state: number[];
+  kinds: number[];
+  share: number[];
+}
+/** One more than any way, so that three of them go into one number. */
+const WAYS = 256;
 
 /**
  * Goes through every sequence of up to three different mistakes. The chance of k mistakes is (1-p)p^k, and each is
@@ -79,40 +88,41 @@ function goThrough<S>(
   const startTotal = kindNames.reduce((s, k) => s + (starting[k] ?? 0), 0);
   const startChance = ways.map((w) => ((starting[w.kind] ?? 0) * w.share) / startTotal);
 
-  const numbers = new Map<number, number>();
+  const numbers = new Numbered();
   const states: S[] = [];
   const orders: number[] = [];
-  const used: (readonly number[])[] = [];
+  const used: number[] = [];
   const best: number[] = [];
-  const termAt = new Map<number, number>();
-  const terms: { state: number; kinds: number; share: number }[] = [];
+  const termNumbers = new Numbered();
+  const terms: Terms = { state: [], kinds: [], share: [] };
   const nextOf: (Int32Array | undefined)[] = [];
+  const numberOf = (state: S): number => {
+    const key = keyOf(state);
+    return numbers.findOrAdd(key | 0, Math.floor(key / 2 ** 32));
+  };
   const step = (from: number, way: number, order: number): number => {
     const row = (nextOf[from] ??= new Int32Array(ways.length).fill(-1));
     if (row[way]! >= 0) return row[way]!;
     const state = ways[way]!.apply(states[from]!);
-    const key = keyOf(state);
-    let i = numbers.get(key);
-    if (i === undefined) {
-      numbers.set(key, (i = states.length));
+    const i = numberOf(state);
+    if (i === states.length) {
       states.push(state);
       orders.push(order);
-      used.push([]);
+      used.push(0);
       best.push(-1);
     }
     return (row[way] = i);
   };
-  const add = (state: number, kinds: number, share: number, starts: number, a = -1, b = -1, c = -1) => {
-    const key = state * KINDS ** 3 + kinds;
-    const at = termAt.get(key);
-    if (at === undefined) {
-      termAt.set(key, terms.length);
-      terms.push({ state, kinds, share });
-    } else terms[at]!.share += share;
-    const order = a < 0 ? 0 : b < 0 ? 1 : c < 0 ? 2 : 3;
+  const add = (state: number, kinds: number, share: number, starts: number, order: number, list: number) => {
+    const at = termNumbers.findOrAdd(state, kinds);
+    if (at === terms.share.length) {
+      terms.state.push(state);
+      terms.kinds.push(kinds);
+      terms.share.push(share);
+    } else terms.share[at]! += share;
     if (order === orders[state]! && starts > best[state]! * (1 + 1e-9)) {
       best[state] = starts;
-      used[state] = [a, b, c].slice(0, order);
+      used[state] = list;
     }
   };
   /** Kinds in one number, whichever came first. */
@@ -123,29 +133,30 @@ function goThrough<S>(
   };
   const chanceOf = (k: number) => (1 - p) * p ** k;
   const n = ways.length;
-  numbers.set(keyOf(right), 0);
+  numberOf(right);
   states.push(right);
   orders.push(0);
-  used.push([]);
+  used.push(0);
   best.push(-1);
-  add(0, 0, chanceOf(0), 1);
+  add(0, 0, chanceOf(0), 1, 0, 0);
   const upTo = [1];
   for (let a = 0; a < n; a++)
-    add(step(0, a, 1), kindOf[a]!, chanceOf(1) * ways[a]!.share, startChance[a]!, a);
+    add(step(0, a, 1), kindOf[a]!, chanceOf(1) * ways[a]!.share, startChance[a]!, 1, a + 1);
   upTo.push(states.length);
-  const pairs: { state: number; a: number; b: number; share: number; starts: number }[] = [];
+  const pairs: { state: number; a: number; b: number; share: number; starts: number; list: number }[] = [];
   for (let a = 0; a < n; a++)
     for (let b = 0; b < n; b++) {
       if (a === b) continue;
       const state = step(step(0, a, 1), b, 2);
       const share = ways[a]!.share * ways[b]!.share;
       const starts = startChance[a]! * startChance[b]!;
-      pairs.push({ state, a, b, share, starts });
-      add(state, together(0, kindOf[a]!, kindOf[b]!), chanceOf(2) * share, starts, a, b);
+      const list = a + 1 + WAYS * (b + 1);
+      pairs.push({ state, a, b, share, starts, list });
+      add(state, together(0, kindOf[a]!, kindOf[b]!), chanceOf(2) * share, starts, 2, list);
     }
   upTo.push(states.length);
   if (most > 2)
-    for (const { state, a, b, share, starts } of pairs)
+    for (const { state, a, b, share, starts, list } of pairs)
       for (let c = 0; c < n; c++)
         if (c !== a && c !== b)
           add(
@@ -153,9 +164,8 @@ function goThrough<S>(
             together(kindOf[a]!, kindOf[b]!, kindOf[c]!),
             chanceOf(3) * share * ways[c]!.share,
             starts * startChance[c]!,
-            a,
-            b,
-            c,
+            3,
+            list + WAYS ** 2 * (c + 1),
           );
   upTo.push(states.length);
 
@@ -178,15 +188,16 @@ function enumerate<S>(
 
 function packed({ states, terms }: Pick<Gone<unknown>, 'states' | 'terms'>) {
   const starts = new Int32Array(states.length + 1);
-  for (const t of terms) starts[t.state + 1]!++;
+  const count = terms.state.length;
+  for (let i = 0; i < count; i++) starts[terms.state[i]! + 1]!++;
   for (let i = 0; i < states.length; i++) starts[i + 1]! += starts[i]!;
   const free = starts.slice();
-  const kindsOfTerm = new Uint16Array(terms.length);
-  const shareOfTerm = new Float64Array(terms.length);
-  for (const t of terms) {
-    const at = free[t.state]!++;
-    kindsOfTerm[at] = t.kinds;
-    shareOfTerm[at] = t.share;
+  const kindsOfTerm = new Uint16Array(count);
+  const shareOfTerm = new Float64Array(count);
+  for (let i = 0; i < count; i++) {
+    const at = free[terms.state[i]!]!++;
+    kindsOfTerm[at] = terms.kinds[i]!;
+    shareOfTerm[at] = terms.share[i]!;
   }
   return { starts, kindsOfTerm, shareOfTerm };
 }
@@ -200,11 +211,10 @@ function placeStates<S>(
   const { states, upTo } = gone;
   const { starts, kindsOfTerm, shareOfTerm } = packed(gone);
   const orders = Uint8Array.from(gone.orders);
-  // Up to three ways in one number: there are fewer than 255 of them.
-  const used = Uint32Array.from(gone.used, (list) => list.reduce((sum, w, i) => sum + (w + 1) * 256 ** i, 0));
+  const used = Uint32Array.from(gone.used);
   const waysOf = (packedWays: number): Way<S>[] => {
     const out: Way<S>[] = [];
-    for (let left = packedWays; left; left = Math.floor(left / 256)) out.push(ways[(left % 256) - 1]!);
+    for (let left = packedWays; left; left = Math.floor(left / WAYS)) out.push(ways[(left % WAYS) - 1]!);
     return out;
   };
   return {

@@ -1,7 +1,9 @@
 import type { ConnectorClass } from '../wiring/connector';
 import { STARTING_WEIGHTS, type Made } from './catalogue';
-import { walkMasks, type CompactCable, type CompactEnd } from './compact';
-import { CROSSED, LEAD_STATES, leadChance, SOUND, throughPaths, walkThrough, type LeadState } from './leads';
+import type { CompactCable, CompactEnd } from './compact';
+import { jointOf, LEAD_JOINTS, LEAD_STATES, leadChance, SOUND, throughPaths, type LeadState } from './leads';
+import { EndNets, HeadAndCable } from './nets';
+import { Numbered } from './numbered';
 import { cableStates, endStates, MOST_MISTAKES, type PlaceStates } from './place-states';
 
 /** An end as an index knows it: its class, how it should be made, and whether a test lead may lie before it. */
@@ -40,65 +42,6 @@ export interface ReadingIndex {
 
 const pack = (w: Uint8Array, from: number) =>
   w[from]! | (w[from + 1]! << 8) | (w[from + 2]! << 16) | (w[from + 3]! << 24);
-const mix = (lo: number, hi: number) => {
-  let h = Math.imul(lo, 0x9e3779b1) ^ Math.imul(hi, 0x85ebca6b);
-  h ^= h >>> 15;
-  h = Math.imul(h, 0xc2b2ae35);
-  return (h ^ (h >>> 13)) >>> 0;
-};
-
-/** Walks to bucket numbers, by open addressing. */
-class Buckets {
-  private size = 1 << 16;
-  private lo = new Int32Array(this.size);
-  private hi = new Int32Array(this.size);
-  private id = new Int32Array(this.size).fill(-1);
-  count = 0;
-  /** Chance of the likeliest candidate of each bucket so far. */
-  likeliest = new Float64Array(this.size);
-  get bytes() {
-    return 12 * this.size;
-  }
-
-  find(lo: number, hi: number): number {
-    let i = mix(lo, hi) & (this.size - 1);
-    while (this.id[i]! >= 0) {
-      if (this.lo[i] === lo && this.hi[i] === hi) return this.id[i]!;
-      i = (i + 1) & (this.size - 1);
-    }
-    return -1 - i;
-  }
-
-  findOrAdd(lo: number, hi: number): number {
-    const at = this.find(lo, hi);
-    if (at >= 0) return at;
-    const slot = -1 - at;
-    this.lo[slot] = lo;
-    this.hi[slot] = hi;
-    this.id[slot] = this.count;
-    if (++this.count * 10 > this.size * 7) this.grow();
-    return this.count - 1;
-  }
-
-  private grow(): void {
-    const [lo, hi, id] = [this.lo, this.hi, this.id];
-    this.size *= 2;
-    const likeliest = new Float64Array(this.size);
-    likeliest.set(this.likeliest);
-    this.likeliest = likeliest;
-    this.lo = new Int32Array(this.size);
-    this.hi = new Int32Array(this.size);
-    this.id = new Int32Array(this.size).fill(-1);
-    for (let i = 0; i < id.length; i++) {
-      if (id[i]! < 0) continue;
-      const slot = -1 - this.find(lo[i]!, hi[i]!);
-      this.lo[slot] = lo[i]!;
-      this.hi[slot] = hi[i]!;
-      this.id[slot] = id[i]!;
-    }
-  }
-}
-
 /** Candidates worked out between two rests of `indexSteps`. */
 const STEP = 8_192;
 
@@ -146,26 +89,17 @@ const LEADS = 1 << 10;
 const leadsOf = (end: IndexEnd): LeadState[] =>
   end.lead ? Array.from({ length: LEAD_STATES }, (_, i) => i) : [SOUND];
 
+/** Pairs of leads of which one at least is bad, with how many are. */
+const pairsOfLeads = (key: IndexKey) =>
+  leadsOf(key.head)
+    .flatMap(
+      (h) =>
+      leadsOf(key.tail).map((t) => ({ h, t, headJoint: jointOf(h), tailJoint: jointOf(t), order: Number(h > 0) + Number(t > 0) })), // prettier-ignore
+    )
+    .filter((p) => p.order > 0);
+
 const placesOf = <S>(states: PlaceStates<S>) =>
   Array.from({ length: states.upTo[MOST_MISTAKES]! }, (_, i) => states.state(i));
-
-/** Conductor that each of eight contacts makes contact with, 8 where none; eight numbers a state, bridges left aside. */
-function heldAtHead(heads: readonly CompactEnd[]): Uint8Array {
-  const held = new Uint8Array(8 * heads.length);
-  heads.forEach((end, h) => {
-    for (let i = 0; i < 8; i++) held[8 * h + i] = (end.open >> i) & 1 ? 8 : end.seats[i]!;
-  });
-  return held;
-}
-
-/** Contact, as a mask, that answers for each conductor and for none; nine masks a state, bridges left aside. */
-function answeringAtTail(tails: readonly CompactEnd[]): Uint8Array {
-  const answering = new Uint8Array(9 * tails.length);
-  tails.forEach((end, t) => {
-    for (let i = 0; i < 8; i++) if (!((end.open >> i) & 1)) answering[9 * t + end.seats[i]!] = 1 << i;
-  });
-  return answering;
-}
 
 /** Builds an index in steps of some hundredths of a second, so that a server can answer in between. */
 export function* indexSteps(key: IndexKey): Generator<void, ReadingIndex> {
@@ -174,7 +108,8 @@ export function* indexSteps(key: IndexKey): Generator<void, ReadingIndex> {
 
 /** Everything filed under its walk, and the states it is made of. */
 interface AllFiled extends Pick<ReadingIndex, 'head' | 'tail' | 'cable'> {
-  buckets: Buckets;
+  /** Walks, each with its number. */
+  buckets: Numbered;
   filed: Filed;
 }
 
@@ -197,36 +132,55 @@ function* fileAll(key: IndexKey): Generator<void, AllFiled> {
   const badLead = Float64Array.from({ length: LEAD_STATES }, (_, lead) =>
     lead === SOUND ? 1 : leadChance(lead, 0.005, STARTING_WEIGHTS),
   );
-  const pairsOfLeads = leadsOf(key.head)
-    .flatMap((h) => leadsOf(key.tail).map((t) => ({ h, t, order: Number(h > 0) + Number(t > 0) })))
-    .filter((p) => p.order > 0);
+  const leadPairs = pairsOfLeads(key);
+  const headJoints = key.head.lead ? Array.from({ length: LEAD_JOINTS }, (_, i) => i) : [0];
+  /** A lead is one mistake, which leaves two. */
+  const netsOf = (ends: PlaceStates<CompactEnd>, lead: boolean) => new EndNets(placesOf(ends), lead ? ends.upTo[MOST_MISTAKES - 1]! : 0); // prettier-ignore
+  const heads = netsOf(head, key.head.lead);
+  yield;
+  const tails = netsOf(tail, key.tail.lead);
+  yield;
+  const cables = placesOf(cable);
 
-  const buckets = new Buckets();
+  const buckets = new Numbered();
+  /** Chance of the likeliest candidate of each bucket so far. */
+  const likeliest: number[] = [];
   const filed = new Filed();
+  const walk = new Uint8Array(8);
   const file = (h: number, t: number, c: number, lh: LeadState, lt: LeadState, order: number) => {
     const chance = headChance[h]! * tailChance[t]! * cableChance[c]! * badLead[lh]! * badLead[lt]!;
     const bucket = buckets.findOrAdd(pack(walk, 0), pack(walk, 4));
-    const best = buckets.likeliest[bucket]!;
-    if (chance > best) buckets.likeliest[bucket] = chance;
+    const best = likeliest[bucket] ?? 0;
+    if (chance > best) likeliest[bucket] = chance;
     else if (order === MOST_MISTAKES && chance < NEVER * best) return;
     filed.add(bucket, h, t, c, lh * 32 + lt);
   };
-  const [heads, tails, cables] = [placesOf(head), placesOf(tail), placesOf(cable)];
-  const [holds, answers] = [heldAtHead(heads), answeringAtTail(tails)];
+  /** The head and cable at hand, for each joint of a lead before them. */
+  const before = headJoints.map(() => new HeadAndCable(heads, tails));
   const bare = new Uint8Array(8);
-  const walk = new Uint8Array(8);
-  const senseInto = (h: number, t: number, c: number, out: Uint8Array) => {
-    const cableNow = cables[c]!;
-    if (heads[h]!.bridges.length + tails[t]!.bridges.length + cableNow.bridges.length)
-      return walkMasks(heads[h]!, tails[t]!, cableNow, out);
-    const whole = ~(cableNow.head | cableNow.span | cableNow.tail);
-    for (let i = 0; i < 8; i++) {
-      const k = holds[8 * h + i]!;
-      out[i] = (whole >> k) & 1 ? answers[9 * t + k]! : 0;
+  /** Files a head and a cable with tails from one on, as long as it takes; gives how many were worked out, and the tail to go on with. */
+  const fileFrom = (h: number, c: number, left: number, order: number, from: number): [number, number] => {
+    let done = 0;
+    let t = from;
+    for (const upTo = tail.upTo[left]!; t < upTo && done < STEP; t++) {
+      const leads = left - tail.order(t);
+      if (leads === 0) {
+        before[0]!.walkTo(t, walk);
+        file(h, t, c, SOUND, SOUND, order);
+        done++;
+        continue;
+      }
+      for (const p of leadPairs) {
+        if (p.order !== leads) continue;
+        before[p.headJoint]!.walkTo(tails.numberOf(t, p.tailJoint), bare);
+        throughPaths(bare, p.h, p.t, walk);
+        file(h, t, c, p.h, p.t, order);
+        done++;
+      }
     }
+    return [done, t];
   };
   let done = 0;
-  let rest = STEP;
   // Fewer mistakes first, so that what is left out is measured against what is likelier.
   for (let order = 0; order <= MOST_MISTAKES; order++)
     for (let c = 0; c < cables.length; c++) {
@@ -234,31 +188,18 @@ function* fileAll(key: IndexKey): Generator<void, AllFiled> {
       if (leftAfterCable < 0) continue;
       for (let h = 0; h < head.upTo[leftAfterCable]!; h++) {
         const left = leftAfterCable - head.order(h);
-        for (let t = 0; t < tail.upTo[left]!; t++) {
-          const leads = left - tail.order(t);
-          // Two leads have two faults at most.
-          if (leads > 2 || (leads > 0 && !pairsOfLeads.length)) continue;
-          if (leads === 0) {
-            senseInto(h, t, c, walk);
-            file(h, t, c, SOUND, SOUND, order);
-          } else {
-            senseInto(h, t, c, bare);
-            for (const p of pairsOfLeads) {
-              if (p.order !== leads) continue;
-              if (p.h > CROSSED || p.t > CROSSED)
-                walkThrough(heads[h]!, tails[t]!, cables[c]!, p.h, p.t, walk);
-              else throughPaths(bare, p.h, p.t, walk);
-              file(h, t, c, p.h, p.t, order);
-              done++;
-            }
-          }
-          if (++done < rest) continue;
-          rest = done + STEP;
+        for (const joint of left > 0 ? headJoints : [0])
+          before[joint]!.lay(heads.numberOf(h, joint), cables[c]!);
+        for (let t = 0; t < tail.upTo[left]!;) {
+          const [worked, next] = fileFrom(h, c, left, order, t);
+          t = next;
+          done += worked;
+          if (done < STEP) continue;
+          done = 0;
           yield;
         }
       }
     }
-  buckets.likeliest = new Float64Array(0);
   return { head, tail, cable, buckets, filed };
 }
 

@@ -1,8 +1,12 @@
 import type { EntryOf } from '../model/entry';
 import type { Link } from '../model/job';
+import type { LinkStatus } from '../log/state';
 
 /** What is to be logged of one link. */
-type ToLog<K extends 'exchanged' | 'rejected'> = Pick<EntryOf<K>, 'link' | 'kind' | 'end' | 'data'>;
+type ToLog<K extends 'exchanged' | 'rejected' | 'redone'> = Pick<
+  EntryOf<K>,
+  'link' | 'kind' | 'end' | 'data'
+>;
 /** A link and the number of the remote in its outlet. */
 export interface LinkWithRemote {
   link: Pick<Link, 'id' | 'label'>;
@@ -33,4 +37,36 @@ export function joinedEntries(asked: LinkWithRemote, other: LinkWithRemote | nul
     },
   });
   return [refused(asked, other), ...(other ? [refused(other, asked)] : [])];
+}
+
+/** A link that answers at another's outlet, or whose outlet another took: `with` is what that one is called. */
+export interface ExchangedLink {
+  link: string;
+  with: string;
+  status: Pick<LinkStatus, 'head' | 'joined'>;
+}
+
+/**
+ * What is logged of a link that changed places at the panel with the one it was exchanged with: done again, with nothing cut.
+ * What its head was refused for besides is not mended by that, and is said once more.
+ */
+export function exchangedBackEntries({
+  link,
+  with: other,
+  status,
+}: ExchangedLink): ToLog<'redone' | 'rejected'>[] {
+  const { refused } = status.head;
+  const data = {
+    reason: refused?.why ?? '',
+    ...(status.joined?.mended === false ? { joined: status.joined.with } : {}),
+  };
+  return [
+    {
+      link,
+      kind: 'redone',
+      end: 'head',
+      data: { action: 'repunch', contacts: [], note: `exchanged with ${other}` },
+    },
+    ...(refused?.how === 'eye' ? [{ link, kind: 'rejected' as const, end: 'head' as const, data }] : []),
+  ];
 }

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { Link } from '$core/model/job';
   import type { LogEntry } from '$core/model/entry';
+  import { exchangedBackEntries } from '$core/survey/answered';
   import type { PressGuard } from '$lib/controls/press-guard.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
 
@@ -38,24 +39,21 @@
     takeBack(link, `${both ? `${link.label} and ${other.label}` : link.label}: not exchanged.`, done);
   }
 
-  /** The two change places at the panel; what an end was refused for besides stays as it is. */
+  /** The two change places at the panel. */
   function mended(): void {
     if (!isMeant()) return;
+    const both = isHeld(other) ? [other, link] : [link];
+    const nameOf = (l: Link) => (l === link ? (other?.label ?? exchanged!.with) : link.label);
+    const told = both.flatMap((l) =>
+      exchangedBackEntries({ link: l.id, with: nameOf(l), status: job.statusOf(l.id) }),
+    );
+    const says = `${both
+      .map((l) => l.label)
+      .reverse()
+      .join(' and ')}: exchanged back.`;
     const done: LogEntry[] = [];
-    const changePlaces = (l: Link, from: string, says?: string) => {
-      const { head, joined } = job.statusOf(l.id);
-      const note = `exchanged with ${from}`;
-      const refusal = head.refused?.how === 'eye' && {
-        reason: head.refused.why,
-        ...(joined?.mended === false ? { joined: joined.with } : {}),
-      };
-      const work = { action: 'repunch' as const, contacts: [], note };
-      done.push(job.log.write(l.id, 'redone', work, 'head', refusal ? undefined : says, { with: [...done] }));
-      if (refusal) done.push(job.log.write(l.id, 'rejected', refusal, 'head', says, { with: [...done] }));
-    };
-    const says = isHeld(other) ? `${link.label} and ${other.label}` : link.label;
-    if (isHeld(other)) changePlaces(other, link.label);
-    changePlaces(link, other?.label ?? exchanged!.with, `${says}: exchanged back.`);
+    for (const [i, e] of told.entries())
+      done.push(job.log.write(e.link, e.kind, e.data, e.end, i === told.length - 1 ? says : undefined, { with: [...done] })); // prettier-ignore
   }
 </script>
 

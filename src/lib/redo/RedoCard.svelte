@@ -28,6 +28,8 @@
   const failed = $derived(ENDS.filter((e) => status[e].state === 'failed'));
   /** Two cables that are exchanged want to change places, and nothing cut. */
   const exchanged = $derived(status.exchanged?.mended === false);
+  /** What copper joined is parted most often where it touches: at a punch too many, a whisker, a bare spot. */
+  const joined = $derived(status.joined?.mended === false);
   const contactsAt = (end: End): Contact[] =>
     found?.mistakes.filter((m) => m.where === end).flatMap((m) => m.contacts) ?? [];
 
@@ -189,14 +191,14 @@
     {/if}
     {#each exchanged ? [] : failed as end, i (end)}
       {#if status[end].refused?.how === 'eye'}
-        <button class="act" onclick={() => putRight(end)}
+        <button class={['act', joined && i === 0 && 'act-now']} onclick={() => putRight(end)}
           >{endName(link, end)}: put right, no new connector</button
         >
       {/if}
       {#if wayOf(end) === 're-pull'}
         <p class="border-2 border-wrong p-2">{saidOf(link, `The ${end} cannot`)} be done once more.</p>
       {:else if wayOf(end) === 'repunch'}
-        <button class={['act', i === 0 && 'act-now']} onclick={() => done(end, 'repunch')}
+        <button class={['act', !joined && i === 0 && 'act-now']} onclick={() => done(end, 'repunch')}
           >{endName(link, end)}: punched again</button
         >
         {#if !outlook[end].mustRepull}
@@ -205,7 +207,7 @@
           >
         {/if}
       {:else}
-        <button class={['act', i === 0 && 'act-now']} onclick={() => done(end, 'redo')}
+        <button class={['act', !joined && i === 0 && 'act-now']} onclick={() => done(end, 'redo')}
           >{endName(link, end)}: done again</button
         >
       {/if}
