@@ -1,5 +1,5 @@
 import { NONE, type CompactCable, type CompactEnd } from './compact';
-import { LEAD_JOINTS, SOUND, withLead, type LeadJoint } from './leads';
+import { LEAD_JOINTS, withLead, type LeadJoint } from './leads';
 
 /** Contacts and conductors of an end. */
 const EIGHT = 8;
