@@ -157,3 +157,39 @@ test('a work sheet is typed in by the keys alone, with when and by whom, and not
   const states = (await (await request.get(`/api/jobs/${job}`)).json()) as { progress: { proven: number } };
   expect(states.progress.proven).toBe(1);
 });
+
+test('a sheet that is older than the plan is typed in by the names it has @laptop', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request, (file) => {
+    file.entries = [];
+    delete file.job.policy.practice;
+  });
+  const { plan } = (await (await request.get(`/api/jobs/${job}/site`)).json()) as { plan: JobFile & { revision: number } }; // prettier-ignore
+  const [first, second] = ['K1-01', 'K1-02'].map((id) => plan.links.find((l) => l.id === id)!);
+  const links = [
+    { ...first!, label: second!.label },
+    { ...second!, label: first!.label },
+  ];
+  expect((await request.post(`/api/jobs/${job}/plan`, { data: { revision: plan.revision, put: { links } } })).ok()).toBe(true); // prettier-ignore
+  await open(page, `/${job}/handover/type-in`);
+  await expect(page.getByText(/^Links were called otherwise/)).toBeVisible();
+  await choose(page.getByRole('combobox', { name: /^the plan that the sheet is of/ }), `plan ${plan.revision}`); // prettier-ignore
+  await page.getByLabel('done at').fill('2026-11-20T15:00');
+  const line = page.getByRole('textbox', { name: /^K1-01,/ });
+  await line.fill('m ok');
+  await expect(page.getByRole('listitem').filter({ has: line })).toContainText('called K1-02 by now');
+  // What was said of the sheet survives a reload, as what was typed does.
+  await page.reload();
+  await ready(page);
+  await expect(line).toHaveValue('m ok');
+  await page.getByRole('button', { name: 'Log 1 line' }).click();
+  await kept(page);
+  const file = (await (await request.get(`/api/jobs/${job}/export`)).json()) as JobFile;
+  const reading = file.entries.find((e) => e.kind === 'reading')!;
+  expect([reading.link, reading.kind === 'reading' && reading.data.revision]).toEqual([
+    'K1-01',
+    plan.revision,
+  ]);
+});

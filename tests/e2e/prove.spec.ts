@@ -3,7 +3,7 @@ import { LineSender, madeUp } from '../../examples/line-sender.js';
 import type { Link } from '../../src/core/model/job';
 import { allSeated, ownJob } from '../support/job';
 import { madeId } from '../support/made-id';
-import { armed, cell, choose, kept, open, pressAtOnce, ready, withoutWorkers } from '../support/page';
+import { armed, asks, cell, choose, kept, open, pressAtOnce, ready, withoutWorkers } from '../support/page';
 
 const states = async (request: APIRequestContext, job: string, link: string) =>
   (await (await request.get(`/api/jobs/${job}/links/${link}/history`)).json()) as {
@@ -481,9 +481,11 @@ test(
     await expect(question).toContainText('BL');
     // What other jobs found decides whether a look comes first.
     const look = page.getByRole('button', { name: 'not home', exact: true });
+    await asks(page);
     if (await look.isVisible()) await look.click();
     await expect(question).toContainText('At the head, clear contact 4 (BL)');
     await armed(page);
+    await asks(page);
     await page.keyboard.press('PageDown');
     await expect(page.getByTestId('thread')).toContainText('head 4 punched again');
     // A second press of the same pedal logs nothing: the pad is empty, and it has not been on screen long enough.
@@ -601,10 +603,12 @@ test('nothing answers: port and remote first, and an answer that is taken back i
   await open(page, `/${job}/prove/K1-20`);
   await page.keyboard.type('00000000');
   await expect(page.getByTestId('question')).toContainText('is this the right port');
+  await asks(page);
   await page.getByRole('button', { name: /^Looked again/ }).click();
   await page.keyboard.type('36145278');
   const question = page.getByTestId('question');
   await expect(question).toContainText('Head, contact 1: which white is it?');
+  await asks(page);
   await page.getByRole('button', { name: 'W-O', exact: true }).click();
   await expect(page.getByTestId('thread')).toContainText('head 1: W-O, home');
   await expect(question).not.toContainText('Head, contact 1: which white');

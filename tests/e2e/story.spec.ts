@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { terminate } from '../support/bench';
 import { ownJob } from '../support/job';
-import { armed, cell, kept, open, ready } from '../support/page';
+import { armed, asks, cell, kept, open, ready } from '../support/page';
 
 test('by touch: seat an end, pass, fail, redo, prove again, and find it after a reload @phone', async ({
   page,
@@ -109,6 +109,7 @@ test('the look that settles it narrows the explanations at once @phone', async (
   await expect(page.getByTestId('question')).toContainText('which white is it?');
   const explanations = page.getByRole('region', { name: 'What could be behind it' });
   await expect(explanations).toContainText('Tail');
+  await asks(page);
   await page.getByRole('button', { name: 'W-G', exact: true }).click();
   await expect(page.getByTestId('remedy')).toContainText('At the head');
   await expect(page.getByTestId('question')).toContainText('At the head');

@@ -25,6 +25,8 @@ export async function workAs(page: Page, name: string): Promise<void> {
 }
 /** Waits until the port on screen takes a pass: it has been there long enough to be seen. */
 export const armed = (page: Page) => there(page, '[data-armed=true]');
+/** Waits until what to do next takes a press: it has been there long enough to be read. */
+export const asks = (page: Page) => there(page, '[data-asks=true]');
 /** Opens a page and waits until it answers. */
 export async function open(page: Page, path: string): Promise<void> {
   await page.goto(path);

@@ -171,7 +171,7 @@ describe('sheets for those who stay on paper', () => {
     expect(sheets.reduce((n, s) => n + s.rows.length, 0)).toBe(left);
     const floors = sheets.map((s) => s.floor!);
     expect(floors).toEqual([...floors].sort((a, b) => a - b));
-    const { text, pages, outline } = await read(await workSheetsPdf(plan.name, sheets, AT));
+    const { text, pages, outline } = await read(await workSheetsPdf(plan, sheets, AT));
     expect(outline).toHaveLength(sheets.length);
     expect(pages.length).toBeGreaterThanOrEqual(sheets.length);
     for (const s of sheets) for (const r of s.rows) expect(text).toContain(r.label);

@@ -1,5 +1,6 @@
 <script lang="ts">
   import Choice from '$lib/controls/Choice.svelte';
+  import { PressGuard, STEP_AFTER_MS } from '$lib/controls/press-guard.svelte';
   import { endName, saidOf } from '$core/model/end-name';
   import { mistakeText, PLACE_WORDS } from '$core/copper/mistake';
   import { answersInPlace } from '$core/diagnose/answers';
@@ -15,6 +16,12 @@
   let { session }: { session: ProveSession } = $props();
   const job = useJob();
   const next = $derived(session.diagnosis?.next);
+  /** It comes when it has been worked out, under a thumb that may be on its way to what stood there before. */
+  const guard = new PressGuard(undefined, STEP_AFTER_MS);
+  $effect(() => (next ? guard.shown() : undefined));
+  const take = (then: () => void) => () => {
+    if (guard.armed) then();
+  };
   const answers = $derived(
     next?.action === 'look' && next.end && next.contact
       ? answersInPlace(next.answers ?? [], next.asks!, laidAt(session.layouts[next.end], next.contact))
@@ -49,7 +56,7 @@
 </script>
 
 {#if next}
-  <div>
+  <div data-asks={guard.ready}>
     <div class="flex items-center justify-between gap-2">
       <p class="text-sm text-faint">{kicker}</p>
       <Choice
@@ -70,7 +77,7 @@
           {#each answers as a, i (i)}
             <button
               class="act min-h-14 flex-wrap justify-start gap-x-2 gap-y-0 act-now px-3"
-              onclick={() => session.answer(a)}
+              onclick={take(() => session.answer(a))}
             >
               {#if next.asks === 'conductor' && a.conductor}<Swatch conductor={a.conductor} /><span
                   class="font-mono">{conductorLabel(a.conductor)}</span
@@ -80,27 +87,32 @@
           {/each}
         </div>
       {:else if next.action === 'check'}
-        <button class="act act-now" data-main-action onclick={() => session.madeSure('setting')}
+        <button class="act act-now" data-main-action onclick={take(() => session.madeSure('setting'))}
           >Looked again: read once more <kbd class="hidden key lg:inline">PgDn</kbd></button
         >
       {:else if next.action === 'swap-lead'}
-        <button class="act act-now" data-main-action onclick={() => session.madeSure(next.end!)}
+        <button class="act act-now" data-main-action onclick={take(() => session.madeSure(next.end!))}
           >Lead changed: read once more <kbd class="hidden key lg:inline">PgDn</kbd></button
         >
       {:else if next.action === 'repunch'}
         <button
           class="act act-now"
           data-main-action
-          onclick={() => session.mendedHere('repunch', next.end!, next.contacts ?? [])}
+          onclick={take(() => session.mendedHere('repunch', next.end!, next.contacts ?? []))}
           >Punched again: read once more <kbd class="hidden key lg:inline">PgDn</kbd></button
         >
       {:else if next.action === 'redo'}
-        <button class="act act-now" data-main-action onclick={() => session.mendedHere('redo', next.end!, [])}
+        <button
+          class="act act-now"
+          data-main-action
+          onclick={take(() => session.mendedHere('redo', next.end!, []))}
           >{plug ? 'New plug on' : 'Done again'}: read once more
           <kbd class="hidden key lg:inline">PgDn</kbd></button
         >
       {:else if next.action === 'prove'}
-        <button class="act act-now" data-main-action onclick={() => session.readAgain()}>Read again</button>
+        <button class="act act-now" data-main-action onclick={take(() => session.readAgain())}
+          >Read again</button
+        >
       {/if}
     </div>
     <p class="mt-2 text-sm text-faint">
@@ -113,5 +125,6 @@
     This device could not work out what the fail comes from: log it, and say what was found, or read again.
   </p>
 {:else}
-  <p class="text-faint">Working out what this means …</p>
+  <!-- As high as what comes, so that what stands below stays where it is. -->
+  <p class="min-h-52 text-faint">Working out what this means …</p>
 {/if}

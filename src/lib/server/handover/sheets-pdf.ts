@@ -5,10 +5,14 @@ const WORK_SHARES = [14, 26, 20, 14, 34, 8, 8, 8] as const;
 const SNAG_SHARES = [14, 8, 32, 14, 26, 14, 14] as const;
 const box = (filled: boolean) => (filled ? '[x]' : '[ ]');
 
-/** Work sheets as a PDF, a page a place: who stays on paper marks them there. */
-export async function workSheetsPdf(job: string, sheets: readonly WorkSheet[], at: string): Promise<Buffer> {
-  const paper = new Paper(`${job}: work sheets`, `${job}, work sheets of ${at.slice(0, 10)}`);
-  if (!sheets.length) paper.title(`${job}: nothing is left to make`);
+/** Work sheets as a PDF, a page a place: who stays on paper marks them there. They say which plan they are of, for when they are typed in. */
+export async function workSheetsPdf(
+  job: { name: string; revision: number },
+  sheets: readonly WorkSheet[],
+  at: string,
+): Promise<Buffer> {
+  const paper = new Paper(`${job.name}: work sheets`, `${job.name}, work sheets of ${at.slice(0, 10)}, plan ${job.revision}`); // prettier-ignore
+  if (!sheets.length) paper.title(`${job.name}: nothing is left to make`);
   for (const [i, sheet] of sheets.entries()) {
     if (i) paper.page();
     paper.h1(sheet.floor === null ? sheet.name : `${sheet.name}, floor ${sheet.floor}`);

@@ -27,7 +27,7 @@ export const GET: RequestHandler = ({ params, url }) =>
     const csv = kind === 'snags' && as === 'csv';
     const body = csv
       ? snagsCsv(snags(plan, statusOf))
-      : new Uint8Array(await (kind === 'work' ? workSheetsPdf(plan.name, workSheets(plan, statusOf), at) : snagsPdf(plan.name, snags(plan, statusOf), at))); // prettier-ignore
+      : new Uint8Array(await (kind === 'work' ? workSheetsPdf(plan, workSheets(plan, statusOf), at) : snagsPdf(plan.name, snags(plan, statusOf), at))); // prettier-ignore
     return new Response(body, {
       headers: {
         'content-type': csv ? 'text/csv; charset=utf-8' : 'application/pdf',
