@@ -10,6 +10,7 @@ import { jobFileSchema, type JobFile, type Link } from '../src/core/model/job';
 import type { Entry, EntryOf } from '../src/core/model/entry';
 import { specOf } from '../src/core/log/link-spec';
 import { diagnoseInputFor } from '../src/core/diagnose/ask';
+import { likeliestAt } from '../src/core/diagnose/blame';
 import { createEngine } from '../src/core/diagnose/engine';
 import { readMeasured } from '../src/core/log/measured';
 import { writeWalk } from '../src/core/reading/walk';
@@ -269,7 +270,7 @@ const read = (
   if (evidence === 'wiremap-length')
     reading.lengthMetres = Math.round((l.lengthMetres! + random() - 0.5) * 10) / 10;
   if (metres) reading.distances = [{ contact: metres[0], from: metres[1], metres: metres[2] }];
-  const diagnosis = blame.length ? explained(l, reading) : undefined;
+  const diagnosis = blame.length ? explained(l, reading, blame) : undefined;
   write(l, 'reading', by, {
     reading,
     tester: evidence === 'continuity' ? 'lamps, grey box' : 'map meter 2',
@@ -281,14 +282,16 @@ const engine = createEngine();
 const explained = (
   l: Link,
   reading: EntryOf<'reading'>['data']['reading'],
+  blame: readonly End[],
 ): EntryOf<'reading'>['data']['diagnosis'] => {
   const read = readMeasured(reading, l.shielded);
   if (!read.ok) return undefined;
   const asked = diagnoseInputFor({ link: l, policy, reading: read.reading, leads: 'proven' });
-  const [best] = engine.diagnose({
+  const { explanations } = engine.diagnose({
     ...asked,
     knowledge: { ...asked.knowledge, readBack: ['head', 'tail'] },
-  }).explanations;
+  });
+  const best = explanations[likeliestAt(explanations, blame)];
   return (
     best && {
       mistakes: best.mistakes,

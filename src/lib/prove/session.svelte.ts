@@ -10,7 +10,7 @@ import { judgeForLink } from '$core/log/judge-for-link';
 import { specOf } from '$core/log/link-spec';
 import { readMeasured } from '$core/log/measured';
 import { diagnoseInputFor, leadsAt, throughSameLeads } from '$core/diagnose/ask';
-import { blameOf } from '$core/diagnose/blame';
+import { blameOf, likeliestAt } from '$core/diagnose/blame';
 import type { DiagnoseInput, Look, Diagnosis, Explanation, LookAnswer } from '$core/diagnose/types';
 import type { EntryOf } from '$core/model/entry';
 import { evidenceCovers, type Evidence } from '$core/model/evidence';
@@ -371,7 +371,9 @@ export class ProveSession {
 
   toggleBlame(end: End): void {
     const now = this.blame.includes(end) ? this.blame.filter((e) => e !== end) : [...this.blame, end];
-    if (now.length) this.blameChoice = ENDS.filter((e) => now.includes(e));
+    if (!now.length) return;
+    this.blameChoice = ENDS.filter((e) => now.includes(e));
+    this.chosen = likeliestAt(this.diagnosis?.explanations ?? [], this.blameChoice);
   }
 
   /** The question to the engine: the reading, and all that is known of the link, its leads and the way there. */
@@ -425,7 +427,7 @@ export class ProveSession {
       return;
     }
     this.contradiction = '';
-    this.chosen = 0;
+    this.chosen = this.blameChoice ? likeliestAt(answer.diagnosis.explanations, this.blameChoice) : 0;
     this.diagnosis = answer.diagnosis;
   }
 
