@@ -129,6 +129,10 @@ test('a work sheet is typed in by the keys alone, with when and by whom, and not
     delete file.job.policy.practice;
   });
   await open(page, `/${job}/handover/type-in`);
+  const sheetOf = page.getByRole('combobox', { name: /^the plan that the sheet is of/ });
+  await choose(sheetOf, 'a higher number than these');
+  await expect(page.getByRole('alert')).toContainText('This device has not heard of that plan');
+  await choose(sheetOf, /^plan 0/);
   await choose(page.getByRole('combobox', { name: 'by', exact: true }), 'Ines Rask');
   await page.getByLabel('done at').fill('2026-11-20T15:00');
   const lines = page.locator('input[data-line]');
@@ -174,7 +178,7 @@ test('a sheet that is older than the plan is typed in by the names it has @lapto
   ];
   expect((await request.post(`/api/jobs/${job}/plan`, { data: { revision: plan.revision, put: { links } } })).ok()).toBe(true); // prettier-ignore
   await open(page, `/${job}/handover/type-in`);
-  await expect(page.getByText(/^Links were called otherwise/)).toBeVisible();
+  await expect(page.getByText(/^Say first which plan the sheet is of/)).toBeVisible();
   await choose(page.getByRole('combobox', { name: /^the plan that the sheet is of/ }), `plan ${plan.revision}`); // prettier-ignore
   await page.getByLabel('done at').fill('2026-11-20T15:00');
   const line = page.getByRole('textbox', { name: /^K1-01,/ });

@@ -18,7 +18,10 @@ export class EndNets {
   readonly plain: Uint8Array;
 
   /** `ends` of which the first `withLeads` may have a lead before them that joins contacts. */
-  constructor(ends: readonly CompactEnd[], withLeads: number) {
+  constructor(
+    private readonly ends: readonly CompactEnd[],
+    private readonly withLeads: number,
+  ) {
     const count = ends.length + withLeads * (LEAD_JOINTS - 1);
     this.reached = new Uint8Array(EIGHT * count);
     this.contacts = new Uint8Array((EIGHT + 1) * count);
@@ -26,13 +29,13 @@ export class EndNets {
     this.plain = new Uint8Array(count);
     ends.forEach((end, i) => this.lay(i, end));
     for (let joint = 1; joint < LEAD_JOINTS; joint++)
-      for (let i = 0; i < withLeads; i++)
-        this.lay(ends.length + (joint - 1) * withLeads + i, withLead(ends[i]!, joint));
-    this.numberOf = (end, joint) => (joint === 0 ? end : ends.length + (joint - 1) * withLeads + end);
+      for (let i = 0; i < withLeads; i++) this.lay(this.numberOf(i, joint), withLead(ends[i]!, joint));
   }
 
   /** The number of an end's nets with a lead before it that joins so. */
-  readonly numberOf: (end: number, joint: LeadJoint) => number;
+  numberOf(end: number, joint: LeadJoint): number {
+    return joint === 0 ? end : this.ends.length + (joint - 1) * this.withLeads + end;
+  }
 
   private lay(n: number, end: CompactEnd): void {
     const { reached, contacts, mates } = this;

@@ -68,14 +68,17 @@ describe('a plan as it was', () => {
 });
 
 describe('the versions of a plan', () => {
-  it('begin where a link was called otherwise or put elsewhere, and nowhere else', () => {
+  it('begin where a link was called otherwise, put elsewhere or ordered otherwise, and nowhere else', () => {
     const { planned, plan } = changed([
       exchange(ids[0]!, ids[1]!),
       () => ({ name: 'Another name' }),
       rename(ids[2]!, 'Z9'),
       () => ({ name: 'One more' }),
+      (p) => ({ policy: { ...p.policy, scheme: 'T568A' } }),
+      (p) => ({ policy: { ...p.policy, units: 'inch' } }) as PlanChanges,
     ]);
     expect(planVersions(planned, plan.revision)).toEqual([
+      { first: 8, last: 9, since: '2026-11-04T13:00:00.000Z' },
       { first: 6, last: 7, since: '2026-11-04T11:00:00.000Z' },
       { first: 4, last: 5, since: '2026-11-04T09:00:00.000Z' },
       { first: 0, last: 3 },

@@ -1,5 +1,5 @@
-import type { JobEntryOf } from '../model/entry';
-import type { JobPlan } from '../model/job';
+import type { JobEntryOf, PlanChange } from '../model/entry';
+import type { JobPlan, Policy } from '../model/job';
 import { PLAN_LISTS } from '../model/plan-lists';
 
 /** A change of plan as the log tells it. */
@@ -8,7 +8,12 @@ type Planned = Pick<JobEntryOf<'planned'>, 'at' | 'data'>;
 /** Lists that say what a link is called and where it is. */
 const PLACING: readonly string[] = ['links', 'panels', 'outlets', 'spaces', 'batches'];
 
-/** Revisions of a plan in which every link was called the same and was at the same place. */
+/** Whether a change says that a link is called otherwise, is elsewhere, or is to be made otherwise. */
+const changesLinks = ({ list, id, was, is }: PlanChange): boolean =>
+  PLACING.includes(list) ||
+  (list === 'job' && id === 'policy' && (was as Policy).scheme !== (is as Policy).scheme);
+
+/** Revisions of a plan in which every link was called the same, was at the same place and was to be made the same way. */
 export interface PlanVersion {
   first: number;
   last: number;
@@ -21,7 +26,7 @@ export function planVersions(planned: readonly Planned[], revision: number): Pla
   const versions: PlanVersion[] = [];
   let last = revision;
   for (const { at, data } of planned.toSorted((a, b) => b.data.revision - a.data.revision)) {
-    if (!data.changes.some((c) => PLACING.includes(c.list))) continue;
+    if (!data.changes.some(changesLinks)) continue;
     versions.push({ first: data.revision, last, since: at });
     last = data.revision - 1;
   }

@@ -46,12 +46,10 @@
     planned = told?.flatMap((r) => (r.counts && r.entry.kind === 'planned' ? [r.entry] : [])) ?? null;
   });
   const versions = $derived(planned ? planVersions(planned, job.plan.revision) : []);
-  /** The version of the plan that the sheet is of, once that is said; there may have been but one. */
-  const version = $derived(
-    versions.length === 1
-      ? versions[0]
-      : versions.find((v) => v.first <= (printed ?? -1) && (printed ?? -1) <= v.last),
-  );
+  /** A sheet may have been printed by a plan that this device has not heard of. */
+  const NEWER = Infinity;
+  /** The version of the plan that the sheet is of, once that is said. */
+  const version = $derived(versions.find((v) => v.first <= (printed ?? -1) && (printed ?? -1) <= v.last));
   const versionWords = ({ first, last, since }: PlanVersion) =>
     `plan ${first === last ? last : `${first} to ${last}`}${since ? `, since ${new Date(since).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}` : ''}`; // prettier-ignore
   const sheet = $derived(
@@ -162,11 +160,14 @@
       The server is out of reach, and of a job this long it knows how the plan was changed: type the sheet in
       when it is back.
     </p>{/if}
-  {#if versions.length > 1}
+  {#if planned}
     <Choice
       label="the plan that the sheet is of, at its foot"
-      options={versions.map((v) => [String(v.last), versionWords(v)] as const)}
-      value={version ? String(version.last) : ''}
+      options={[
+        [String(NEWER), 'a higher number than these'] as const,
+        ...versions.map((v) => [String(v.last), versionWords(v)] as const),
+      ]}
+      value={printed === NEWER ? String(NEWER) : version ? String(version.last) : ''}
       onchoose={(v) => (printed = Number(v))}
     />
   {/if}
@@ -180,9 +181,12 @@
     <Choice label="by" options={job.plan.crew.map((p) => [p.id, p.name] as const)} bind:value={by} />
   </div>
   <form class="grid gap-3" onsubmit={keep}>
-    {#if planned && !version}<p class="text-lg">
-        Links were called otherwise, or put elsewhere, since the first sheets of this job: say first which
-        plan this one is of. A sheet that names none has the day at its foot on which it was printed.
+    {#if printed === NEWER}<p class="border-l-4 border-wrong pl-3 text-lg" role="alert">
+        This device has not heard of that plan: load this page again where there is a signal, then type the
+        sheet in.
+      </p>{:else if planned && !version}<p class="text-lg">
+        Say first which plan the sheet is of: links may have been called otherwise, or put elsewhere, since. A
+        sheet that names none has the day at its foot on which it was printed.
       </p>{:else if planned && !rows.length}<p class="text-lg">
         There is nothing left to type in here: its links of twisted pairs are proven.
       </p>{/if}
