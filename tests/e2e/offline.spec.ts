@@ -64,7 +64,7 @@ test('a job is asked for whole once, and then only for what is new @phone', asyn
   const asked: string[] = [];
   page.on('request', (r) => {
     const { pathname, search } = new URL(r.url());
-    if (pathname.endsWith('/site')) asked.push(search ? 'new' : 'whole');
+    if (pathname.endsWith('/site')) asked.push(search.includes('from') ? 'new' : 'whole');
   });
   await open(page, `/${job}/rack`);
   await expect(page.getByTestId('kept')).toHaveText('all kept, works offline');

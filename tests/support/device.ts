@@ -15,7 +15,7 @@ import { exportJob } from '../../src/lib/server/jobs/job-file';
 import { changePlan } from '../../src/lib/server/jobs/plan-changes';
 import { siteJson, siteSince } from '../../src/lib/server/jobs/site';
 import { Refused } from '../../src/lib/server/refused';
-import type { JobData } from '../../src/lib/job/job-data';
+import { toldOf, type JobData } from '../../src/lib/job/job-data';
 import { demoCopy } from './job';
 import { StandInWorker } from './stand-in-worker';
 
@@ -107,7 +107,7 @@ export class Device {
 
   /** What the server hands over when the job is opened. */
   async data(): Promise<JobData> {
-    return JSON.parse((await siteJson(this.db, this.job))!) as JobData;
+    return toldOf(new TextEncoder().encode(await siteJson(this.db, this.job, 'lines')).buffer) as JobData;
   }
   /** The job as its file. */
   async file(): Promise<JobFile> {
@@ -140,7 +140,8 @@ export class Device {
       if (part === 'site') {
         const from = new URLSearchParams(path.split('?')[1]).get('from');
         const since = from === null ? undefined : await siteSince(this.db, this.job, from);
-        return since ? Response.json(since) : new Response(await siteJson(this.db, this.job));
+        const as = path.includes('as=lines') ? 'lines' : 'json';
+        return since ? Response.json(since) : new Response(await siteJson(this.db, this.job, as));
       }
       if (part === 'entries' && kind === 'missing')
         return Response.json({ missing: await missingEntries(this.db, this.job, body()) });

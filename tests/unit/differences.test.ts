@@ -41,7 +41,7 @@ const opened = async () => {
 const settled = () => new Promise((done) => setImmediate(() => setImmediate(() => setImmediate(done))));
 const byLink = (data: JobData) => ({
   ...data,
-  statuses: [...data.statuses].sort((a, b) => (a.link < b.link ? -1 : 1)),
+  statuses: data.statuses.all().sort((a, b) => (a.link < b.link ? -1 : 1)),
 });
 const whole = async () => byLink(await device.data());
 
@@ -85,7 +85,7 @@ it('asks whole once, then for what is new, and opens with the server gone', asyn
   expect(byLink((await opened()) as JobData)).toEqual(await whole());
   await log(reading('K1-21'));
   expect(byLink((await opened()) as JobData)).toEqual(await whole());
-  expect(device.asked.map((p) => p.includes('?from='))).toEqual([false, true, true]);
+  expect(device.asked.map((p) => p.includes('from='))).toEqual([false, true, true]);
   const before = await whole();
   device.online = false;
   await expect(opened().then((d) => byLink(d as JobData))).resolves.toEqual(before);
@@ -113,15 +113,18 @@ it('fetches whole where what it has does not fit together', async () => {
   await cache.put(`${PATH}?beside`, Response.json({ mark: stale.mark, difference: null }));
   await log(reading('K1-21'));
   expect(byLink((await opened()) as JobData)).toEqual(await whole());
-  expect(device.asked.map((p) => p.includes('?from='))).toEqual([false, true, false]);
-  await cache.put(PATH, new Response('{ half'));
-  device.online = false;
-  expect(await opened()).toBeNull();
+  expect(device.asked.map((p) => p.includes('from='))).toEqual([false, true, false]);
+  const text = (await siteJson(device.db, JOB, 'lines'))!;
+  for (const half of ['{ half', text.slice(0, -5), text.slice(0, text.lastIndexOf('\n'))]) {
+    await cache.put(PATH, new Response(half));
+    device.online = false;
+    expect(await opened()).toBeNull();
+  }
 });
 
 it('takes what the page asked for before the program was there, once, and not where the device has the job', async () => {
   const early = async () => {
-    const answer = Response.json(await device.data());
+    const answer = new Response(await siteJson(device.db, JOB, 'lines'));
     globalThis.earlyJob = { path: PATH, answer: answer.arrayBuffer().then((bytes) => ({ answer, bytes })) };
   };
   await early();
@@ -131,7 +134,7 @@ it('takes what the page asked for before the program was there, once, and not wh
   await early();
   await log(reading('K1-20'));
   expect(byLink((await opened()) as JobData)).toEqual(await whole());
-  expect([device.asked.map((p) => p.includes('?from=')), globalThis.earlyJob]).toEqual([[true], undefined]);
+  expect([device.asked.map((p) => p.includes('from=')), globalThis.earlyJob]).toEqual([[true], undefined]);
   // Refused, it is left to be read.
   const refusal = new Response('no', { status: 401 });
   globalThis.earlyJob = {
@@ -150,5 +153,5 @@ it('fetches a job whole again once much lies beside it', async () => {
   device.asked.length = 0;
   await opened();
   await opened();
-  expect(device.asked.map((p) => p.includes('?from='))).toEqual([false, true]);
+  expect(device.asked.map((p) => p.includes('from='))).toEqual([false, true]);
 });

@@ -45,11 +45,19 @@ const SITE = '/api/jobs/skerry-point/site';
 
 it('asks for a job that was never opened on this device, once, and for no other', async () => {
   const cold = await opened('/skerry-point/rack', null);
-  expect([cold.early!.path, cold.bytes, cold.fetched.mock.calls]).toEqual([SITE, 'the job', [[SITE]]]);
+  expect([cold.early!.path, cold.bytes, cold.fetched.mock.calls]).toEqual([
+    SITE,
+    'the job',
+    [[`${SITE}?as=lines`]],
+  ]);
   // Where nothing of the program was ever here, nothing is waited for.
   expect([cold.atOnce, cold.stores]).toEqual([1, []]);
   const other = await opened('/skerry-point/rack', ['/api/jobs/station/site']);
-  expect([other.bytes, other.fetched.mock.calls, other.stores]).toEqual(['the job', [[SITE]], [JOBS]]);
+  expect([other.bytes, other.fetched.mock.calls, other.stores]).toEqual([
+    'the job',
+    [[`${SITE}?as=lines`]],
+    [JOBS],
+  ]);
   // What is refused is left for the program to read.
   expect((await opened('/skerry-point/rack', null, null, false)).bytes).toBeNull();
   for (const path of ['/', '/people', '/view/skerry-point']) expect((await opened(path, [])).early).toBeUndefined(); // prettier-ignore

@@ -21,6 +21,7 @@ export function firstEnds(
   statusOf: (id: string) => LinkStatus,
 ): FirstEnd[] {
   const made = new Map<string, FirstEnd[]>();
+  if (!crew.some((p) => p.role === 'trainee')) return [];
   for (const link of links) {
     const status = statusOf(link.id);
     for (const end of ENDS) {

@@ -42,6 +42,14 @@ describe('a device that has the state of a link and not its log', () => {
     expect(shown([...made(), read(10)], [read(5, '123-5678', ['tail'])])).toBe('provisional failed');
     expect(shown([...made(), read(10)], [redo(5)])).toBe('stale stale');
   });
+  it('shows no proof where work is known beyond it that came before the last of it', () => {
+    expect(shown([...made(), redo(10)], [seat(4, 'head'), read(12)])).toBe('stale stale');
+    // On the same device, by the same clock: the cable was pulled anew after that.
+    const of = (e: Entry, written: number) => ({ ...e, device: 'd', written }) as Entry;
+    const log = [...made(), of(entry(30, 'repulled', {}), 3)];
+    const since = [of(entry(5, 'repulled', {}), 1), { ...read(31), device: 'e', by: 'nell', clockErrorMs: 0, clockDoubtMs: 1_500_000 }]; // prettier-ignore
+    expect(shown(log, since as Entry[])).not.toContain('proven');
+  });
   it('leaves proven what was proven, whatever good reading came before', () =>
     expect(shown([...made(), read(10)], [read(5)])).toBe('proven proven'));
   it('shows nothing of what was taken back', () => {

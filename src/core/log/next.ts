@@ -1,15 +1,16 @@
 import type { Link } from '../model/job';
 import { ENDS, type End } from '../wiring/conductors';
+import type { EndStates } from './link-states';
 import type { LinkStatus, TerminationState } from './state';
 
 const WORST: readonly TerminationState[] = ['failed', 'stale', 'seated', 'bare', 'provisional', 'proven'];
 
 /** The state that speaks for both ends: the one that wants a hand most. */
-export const worstState = (status: LinkStatus): TerminationState =>
+export const worstState = (status: EndStates): TerminationState =>
   WORST.find((s) => status.head.state === s || status.tail.state === s)!;
 
 /** Whether the next thing this link wants is a reading: terminated or done again, and nothing known to be wrong. */
-export function wantsReading(status: LinkStatus): boolean {
+export function wantsReading(status: EndStates): boolean {
   const states = [status.head.state, status.tail.state];
   return (
     !states.includes('failed') &&
@@ -19,7 +20,7 @@ export function wantsReading(status: LinkStatus): boolean {
 }
 
 /** Whether an end still has to be done again. */
-export const wantsRedo = (status: LinkStatus): boolean =>
+export const wantsRedo = (status: EndStates): boolean =>
   status.head.state === 'failed' || status.tail.state === 'failed';
 
 /**
@@ -51,7 +52,7 @@ export function inPortOrder(
 }
 
 /** Whether a link is good so far and not proven: by less evidence than is asked, or with something left to answer. */
-export const wantsMore = (status: LinkStatus): boolean => worstState(status) === 'provisional';
+export const wantsMore = (status: EndStates): boolean => worstState(status) === 'provisional';
 
 /** Whether only numbered remotes can tell a link from another: it was exchanged or joined with one, and done since. */
 export const wantsRemote = (status: LinkStatus): boolean =>
@@ -62,7 +63,7 @@ export const wantsRemote = (status: LinkStatus): boolean =>
 export type Wants = { screen: 'bench'; end: End } | { screen: 'prove' };
 
 /** Where work on a link goes on: at the bench while an end is bare, else at prove. */
-export const whatNext = ({ head, tail }: Pick<LinkStatus, End>): Wants =>
+export const whatNext = ({ head, tail }: EndStates): Wants =>
   head.state === 'bare'
     ? { screen: 'bench', end: 'head' }
     : tail.state === 'bare'
@@ -80,13 +81,13 @@ export interface JobNext {
  * The next work of a job: what is terminated is proven first, then what failed is done again, then what is bare is begun,
  * and last what is good so far is proven by more. Null where every link is proven.
  */
-export function nextOfJob(ordered: readonly Link[], statusOf: (id: string) => LinkStatus): JobNext | null {
+export function nextOfJob(ordered: readonly Link[], endsOf: (id: string) => EndStates): JobNext | null {
   const found: Partial<Record<JobNext['work'], JobNext>> = {};
   const add = (work: JobNext['work'], link: Link) => {
     (found[work] ??= { link, work, count: 0 }).count++;
   };
   for (const link of ordered) {
-    const status = statusOf(link.id);
+    const status = endsOf(link.id);
     if (wantsReading(status)) add('prove', link);
     if (wantsRedo(status)) add('redo', link);
     if (status.head.state === 'bare' || status.tail.state === 'bare') add('terminate', link);

@@ -1,8 +1,9 @@
+import { LinkStates } from '$core/log/link-states';
 import type { LinkStatus } from '$core/log/state';
 import type { LogEntry } from '$core/model/entry';
 import type { JobPlan } from '$core/model/job';
 import {
-  jsonOf,
+  textOf,
   keepDifference,
   keepWhole,
   keptMark,
@@ -10,6 +11,7 @@ import {
   type Difference,
   type Joining,
 } from '$lib/device/kept-jobs';
+import { asking } from '$lib/address/address';
 import type { LogData } from './log.svelte';
 
 /** What the server gives of a job when it is opened. */
@@ -30,12 +32,31 @@ const newest = (a: readonly LinkStatus[], b: readonly LinkStatus[]): LinkStatus[
   ...new Map([...a, ...b].map((s) => [s.link, s])).values(),
 ];
 
+/**
+ * What the server told out of its bytes: what is new of a job is JSON; a job whole has a line for each state after that,
+ * or, as an older build kept it, the states among the rest.
+ */
+export function toldOf(bytes: ArrayBuffer): JobData | JobDifference {
+  const text = textOf(bytes);
+  const end = text.indexOf('\n');
+  const told = JSON.parse(end < 0 ? text : text.slice(0, end)) as JobDifference | (Omit<JobData, 'statuses'> & { statuses?: LinkStatus[]; lines?: number }); // prettier-ignore
+  if (!('plan' in told)) return told;
+  const { lines = 0, ...job } = told;
+  if (job.statuses) return { ...job, statuses: LinkStates.of(job.statuses) };
+  const statuses = LinkStates.read(end < 0 ? '' : text.slice(end + 1));
+  // Cut off on its way or on the disk, what is missing would read as never made.
+  if (statuses.size !== lines || (lines > 0 && !text.endsWith('}')))
+    throw new SyntaxError('The job is cut off.');
+  return { ...job, statuses };
+}
+
 /** How a job and what is new of it are put together. */
 export const JOINING: Joining<JobData, JobDifference> = {
+  read: (bytes) => toldOf(bytes) as JobData,
   add: ({ plan, statuses, log }, { seq, mark, database, views, foundElsewhere, entries, states }) => ({
     ...{ plan, seq, mark, views, foundElsewhere },
     ...(database === undefined ? {} : { database }),
-    statuses: newest(statuses, states),
+    statuses: statuses.with(states),
     log: log && [...log, ...entries],
   }),
   join: (a, b) => ({
@@ -45,6 +66,15 @@ export const JOINING: Joining<JobData, JobDifference> = {
     states: newest(a.states, b.states),
   }),
 };
+
+/** Longest that a job waits to be kept on this device for the screen to be drawn first. Our judgement. */
+const KEPT_WITHIN_MS = 1000;
+/** When the screen has been drawn, as far as a browser tells: to put ten megabytes away keeps a phone from that. */
+const drawn = (): Promise<void> =>
+  new Promise((done) => {
+    if (typeof requestIdleCallback !== 'function') done();
+    else requestIdleCallback(() => done(), { timeout: KEPT_WITHIN_MS });
+  });
 
 /** Longest a screen waits for the server before it begins with what this device has. */
 const WAIT_MS = 4000;
@@ -69,14 +99,15 @@ async function ask(
   get: typeof fetch,
   signal?: AbortSignal,
 ): Promise<JobData | JobDifference | Response> {
-  const address = mark === null ? path : `${path}?from=${encodeURIComponent(mark)}`;
+  const address = asking(path, { as: 'lines', ...(mark === null ? {} : { from: mark }) });
   const asked = takeEarly(path);
   const early = mark === null ? await asked : null;
   const answer = early?.answer ?? (await get(address, signal ? { signal } : undefined));
   if (!answer.ok) return answer;
   const bytes = early?.bytes ?? (await answer.arrayBuffer());
-  const told = jsonOf(bytes) as JobData | JobDifference;
-  void ('plan' in told ? keepWhole(path, told.mark, bytes) : keepDifference(path, told, JOINING));
+  const told = toldOf(bytes);
+  if ('plan' in told) void drawn().then(() => keepWhole(path, told.mark, bytes));
+  else void keepDifference(path, told, JOINING);
   return told;
 }
 

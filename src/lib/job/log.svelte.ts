@@ -13,6 +13,7 @@ import { patternAt, seeReading, toolsAt, type Pattern } from '$core/log/patterns
 import { projectSince, type Projection } from '$core/log/projection';
 import { recentReadings } from '$core/log/recent';
 import { latestOf } from '$core/log/latest-of';
+import type { EndStates, LinkStates } from '$core/log/link-states';
 import { linkState, type LinkStatus } from '$core/log/state';
 import { sharedTraces, type SharedTraces } from '$core/survey/shared-trace';
 import { teller, type Told } from '$core/log/told';
@@ -37,7 +38,7 @@ export interface LogData {
   seq: number;
   /** Names what this is; it begins with the last entry's number and its id. */
   mark: string;
-  statuses: readonly LinkStatus[];
+  statuses: LinkStates;
   views: {
     tools: ToolUse;
     leadProofs: LeadProof[];
@@ -61,6 +62,9 @@ export interface Undoable {
   with?: readonly LogEntry[] | undefined;
 }
 
+/** States of links that are read ahead between two rests. Our judgement. */
+const READ_AT_ONCE = 100;
+
 /** How many of the last entries can be taken back with one tap each. */
 const MOST_UNDOABLE = 5;
 
@@ -77,14 +81,13 @@ export class JobLog {
   private readonly links = new Map<string, Entry[]>();
   /** Entries this device wrote or heard since the server's views were made. */
   private since = $state.raw<readonly LogEntry[]>([]);
-  /** States of links as the server told them last, with what this device knows beyond them. */
+  /** States of links that the server told since this log was opened. */
   private readonly bases = new Map<string, LinkStatus>();
   undoable = $state.raw<readonly Undoable[]>([]);
   /** A pattern over the last links that asks to stop and check something first. */
   pattern = $state.raw<Pattern | null>(null);
   /** The last entry of the server's log that this device knows of. */
   last: { seq: number; id: string };
-  private readonly until: string | undefined;
 
   constructor(
     private readonly job: string,
@@ -100,13 +103,24 @@ export class JobLog {
   ) {
     this.last = { seq: data.seq, id: data.mark.split('.')[1] ?? '' };
     this.archive = data.log ? [...data.log] : null;
-    for (const s of data.statuses) this.bases.set(s.link, s);
-    const newest = data.statuses.reduce((a, s) => Math.max(a, latestOf(s) ?? 0), 0);
-    this.until = newest ? new Date(newest).toISOString() : undefined;
+  }
+
+  /** The entry of the log as the server handed it over that happened last, as an instant. */
+  private get until(): string | undefined {
+    this.newest ??= this.data.statuses.all().reduce((a, s) => Math.max(a, latestOf(s) ?? 0), 0);
+    return this.newest ? new Date(this.newest).toISOString() : undefined;
+  }
+  private newest: number | undefined;
+
+  /** Reads what was handed over of links that nobody has looked at yet, before it is wanted all at once. */
+  readAhead(): Generator<void, void> {
+    return this.data.statuses.readAhead(READ_AT_ONCE);
   }
 
   private view<S>(projection: Projection<S>, base: S): S {
-    const { since, until } = this;
+    const { since } = this;
+    // Of a long log that takes a while, and nothing is gone on from before something was logged.
+    const until = since.length ? this.until : undefined;
     return projectSince(projection, { base, until, since, before: this.archive }).state;
   }
   private readonly toolUse = $derived.by(() => this.view(toolUse, this.data.views.tools));
@@ -183,9 +197,16 @@ export class JobLog {
   }
 
   statusOf(link: string): LinkStatus {
+    return this.changed.get(link) ?? this.baseOf(link) ?? linkState(this.linkOf(link)!, this.terms()).init();
+  }
+  /** How the ends of a link stand: for whoever looks at all links of a job, and at no more of them. */
+  endsOf(link: string): EndStates {
     return (
-      this.changed.get(link) ?? this.bases.get(link) ?? linkState(this.linkOf(link)!, this.terms()).init()
+      this.changed.get(link) ?? this.bases.get(link) ?? this.data.statuses.endsOf(link) ?? this.statusOf(link)
     );
+  }
+  private baseOf(link: string): LinkStatus | undefined {
+    return this.bases.get(link) ?? this.data.statuses.get(link);
   }
 
   /** All entries of a link; null where some of them are not on this device. */
@@ -215,7 +236,7 @@ export class JobLog {
     const link = this.linkOf(id);
     if (!link) return;
     const projection = linkState(link, this.terms());
-    const base = this.bases.get(id) ?? projection.init();
+    const base = this.baseOf(id) ?? projection.init();
     const since = this.beyond.get(id) ?? [];
     const latest = latestOf(base);
     const until = latest === undefined ? undefined : new Date(latest).toISOString();

@@ -4,6 +4,7 @@ import { createContext } from 'svelte';
 import { CORD_WAYS, nextInBatch, type CordNext, type CordWay } from '$core/cords/way';
 import { nextAfter, nextNearest, wantsReading } from '$core/log/next';
 import { inRework } from '$core/log/rework';
+import type { EndStates } from '$core/log/link-states';
 import type { LinkStatus } from '$core/log/state';
 import type { LogEntry } from '$core/model/entry';
 import type { Link } from '$core/model/job';
@@ -29,6 +30,9 @@ interface FeedItem {
 
 /** How long after something was logged what is new is kept for a start without a server. Our judgement. */
 const KEPT_AFTER_MS = 2000;
+/** When a job is open and drawn, and how long it rests between a hundred links: a press in between is answered. Our judgement. */
+const READ_AFTER_MS = 1500;
+const READ_EVERY_MS = 30;
 /** A device that missed too much loads the job anew, but not again and again where the server is slow to answer. */
 const ANEW_EVERY_MS = 60_000;
 
@@ -90,6 +94,11 @@ export class OpenJob {
     void this.outbox.resume();
     void this.photos.send();
     void this.whoIsLetIn();
+    const ahead = this.log.readAhead();
+    const readOn = () => {
+      if (!ahead.next().done) this.reading = setTimeout(readOn, READ_EVERY_MS);
+    };
+    this.reading = setTimeout(readOn, READ_AFTER_MS);
     const online = () => {
       void this.outbox.send();
       this.reachedAgain();
@@ -106,6 +115,7 @@ export class OpenJob {
     return () => {
       silence();
       clearTimeout(this.keeping);
+      clearTimeout(this.reading);
       this.outbox.close();
       void this.tester.disconnect();
       removeEventListener('online', online);
@@ -121,6 +131,7 @@ export class OpenJob {
   }
 
   private keeping: ReturnType<typeof setTimeout> | undefined;
+  private reading: ReturnType<typeof setTimeout> | undefined;
   /** What lies on this device for a start without a server follows what the server has. */
   private keepSoon(): void {
     this.keeping ??= setTimeout(() => {
@@ -158,16 +169,20 @@ export class OpenJob {
   statusOf(link: string): LinkStatus {
     return this.log.statusOf(link);
   }
+  /** How the ends of a link stand: enough for whoever looks at all links of a job. */
+  endsOf(link: string): EndStates {
+    return this.log.endsOf(link);
+  }
 
   /** The next link that wants a reading, from this one on. */
   nextToProve(from: string | null): Link | null {
-    return nextAfter(this.plan.ordered, from, (l) => wantsReading(this.statusOf(l.id)));
+    return nextAfter(this.plan.ordered, from, (l) => wantsReading(this.endsOf(l.id)));
   }
 
   /** The next link with an end still bare, from this one on: at this panel or in this room first, then in this closet. */
   nextBare(from: string | null, end: End): Link | null {
     const { plan } = this;
-    const bare = (l: Link) => this.statusOf(l.id)[end].state === 'bare';
+    const bare = (l: Link) => this.endsOf(l.id)[end].state === 'bare';
     const link = from === null ? undefined : plan.link(from);
     if (!link) return nextAfter(plan.ordered, null, bare);
     const group = plan.groupOf(link);
@@ -201,7 +216,7 @@ export class OpenJob {
 
   /** Links in rework: failed, or done again and not proven since. */
   toRedo(): Link[] {
-    return this.plan.ordered.filter((l) => inRework(this.statusOf(l.id)));
+    return this.plan.ordered.filter((l) => inRework(this.endsOf(l.id)));
   }
 }
 

@@ -12,10 +12,15 @@ import { foundElsewhere, readViews } from './views';
 const MOST_ENTRIES_AT_ONCE = 5000;
 
 /**
- * All that a device needs of a job, as JSON text. Plan and states are kept as JSON and go out as they are, unparsed:
+ * All that a device needs of a job, as JSON text; `as` lines, the states come after it, a line each, so that a device
+ * reads them one by one. Plan and states are kept as JSON and go out as they are, unparsed:
  * on a job of ten thousand links that is most of the work saved. Undefined where there is no such job.
  */
-export async function siteJson(db: Db, job: string): Promise<string | undefined> {
+export async function siteJson(
+  db: Db,
+  job: string,
+  as: 'json' | 'lines' = 'json',
+): Promise<string | undefined> {
   const row = await db.selectFrom('job').selectAll().where('id', '=', job).executeTakeFirst();
   if (!row) return undefined;
   // Read first: what is kept while the rest is read is told again, never left out.
@@ -47,10 +52,11 @@ export async function siteJson(db: Db, job: string): Promise<string | undefined>
         (select body from link where job = ${job} order by id)`,
     )}`,
   ];
-  const statuses = await joined(
-    sql<{ list: string | null }>`select group_concat(status) as list from
-      (select status from link_state where job = ${job} order by link)`,
-  );
+  const between = as === 'json' ? ',' : '\n';
+  const { rows: states } = await sql<{ list: string | null; lines: number }>`
+    select group_concat(status, ${between}) as list, count(*) as lines from
+      (select status from link_state where job = ${job} order by link)`.execute(db);
+  const statuses = states[0]?.list ?? '';
   const rest = {
     seq: last.seq,
     mark: markOf(last, row.revision),
@@ -59,7 +65,10 @@ export async function siteJson(db: Db, job: string): Promise<string | undefined>
     foundElsewhere: await foundElsewhere(db, job),
     log: await wholeLog(db, job),
   };
-  return `{"plan":{${plan.join(',')}},"statuses":${statuses},${JSON.stringify(rest).slice(1)}`;
+  const end = JSON.stringify(rest).slice(1);
+  return as === 'json'
+    ? `{"plan":{${plan.join(',')}},"statuses":[${statuses}],${end}`
+    : `{"plan":{${plan.join(',')}},"lines":${states[0]?.lines ?? 0},${end}\n${statuses}`;
 }
 
 /** Names what a device has of a job: its last entry, the plan it stands on, and what the states are. */

@@ -22,10 +22,10 @@
 
   /** What a port wants, and so where a tap on it leads. */
   function hrefFor(link: Link): string {
-    const wants = whatNext(job.statusOf(link.id));
+    const wants = whatNext(job.endsOf(link.id));
     return wants.screen === 'bench' ? job.at('bench', link.id, wants.end) : job.at('prove', link.id);
   }
-  const proven = $derived(job.plan.ordered.filter((l) => worstState(job.statusOf(l.id)) === 'proven').length);
+  const proven = $derived(job.plan.ordered.filter((l) => worstState(job.endsOf(l.id)) === 'proven').length);
   const NEXT_WORDS = {
     prove: ['Prove', 'need a reading'],
     redo: ['Redo', 'to be done again'],
@@ -35,7 +35,7 @@
   /** Links of panels and of batches have their ends called differently. */
   const allCords = $derived(job.plan.ordered.length > 0 && job.plan.ordered.every((l) => l.cord));
   const next = $derived.by(() => {
-    const found = nextOfJob(job.plan.ordered, (id) => job.statusOf(id));
+    const found = nextOfJob(job.plan.ordered, (id) => job.endsOf(id));
     if (!found) return null;
     const [verb, rest] = NEXT_WORDS[found.work];
     const href = found.work === 'redo' ? job.at('redo') : hrefFor(found.link);
@@ -100,10 +100,10 @@
           <h2 id="panel-{panel.id}" class="text-2xl font-bold">{panel.name}</h2>
           <p class="text-faint">
             {job.plan.spaces.find((s) => s.id === panel.space)?.name}, {panel.ports} ports, {links.filter(
-              (l) => worstState(job.statusOf(l.id)) === 'proven',
+              (l) => worstState(job.endsOf(l.id)) === 'proven',
             ).length} proven
           </p>
-          {#if links.some((l) => job.statusOf(l.id).head.state === 'bare')}<a
+          {#if links.some((l) => job.endsOf(l.id).head.state === 'bare')}<a
               class="ml-auto flex min-h-12 items-center font-semibold underline underline-offset-4"
               href={job.at('sweep', panel.id)}>sweep the heads</a
             >{/if}
@@ -150,7 +150,7 @@
               ? 'cords'
               : group.links.length === 1
                 ? 'link, no panel'
-                : 'links, no panel'}, {group.links.filter((l) => worstState(job.statusOf(l.id)) === 'proven')
+                : 'links, no panel'}, {group.links.filter((l) => worstState(job.endsOf(l.id)) === 'proven')
               .length} proven
           </p>
           {#if group.links[0]?.cord}<a
@@ -218,11 +218,11 @@
           <ul class="mt-1 border-t border-rule">
             {#each rooms as room (room.id)}
               {@const links = job.plan.roomLinks(room.id)}
-              {@const done = links.filter((l) => job.statusOf(l.id).tail.state === 'proven').length}
-              {@const failed = links.filter((l) => job.statusOf(l.id).tail.state === 'failed').length}
+              {@const done = links.filter((l) => job.endsOf(l.id).tail.state === 'proven').length}
+              {@const failed = links.filter((l) => job.endsOf(l.id).tail.state === 'failed').length}
               <li class="flex items-baseline gap-2 border-b border-rule py-1.5">
                 <span class="flex-1"
-                  >{#if links.some((l) => job.statusOf(l.id).tail.state === 'bare')}<a
+                  >{#if links.some((l) => job.endsOf(l.id).tail.state === 'bare')}<a
                       class="underline underline-offset-4"
                       href={job.at('sweep', 'room', room.id)}
                       title="Sweep the tails of this room">{room.name}</a
