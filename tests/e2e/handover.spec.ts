@@ -184,6 +184,12 @@ test('a sheet that is older than the plan is typed in by the names it has @lapto
   const line = page.getByRole('textbox', { name: /^K1-01,/ });
   await line.fill('m ok');
   await expect(page.getByRole('listitem').filter({ has: line })).toContainText('called K1-02 by now');
+  // Whoever takes another plan by mistake finds what was typed where it was typed.
+  const sheetOf = page.getByRole('combobox', { name: /^the plan that the sheet is of/ });
+  await choose(sheetOf, new RegExp(`^plan ${plan.revision + 1},`));
+  await expect(line).toHaveValue('m ok');
+  await expect(page.getByRole('listitem').filter({ has: line })).not.toContainText('by now');
+  await choose(sheetOf, `plan ${plan.revision}`);
   // What was said of the sheet survives a reload, as what was typed does.
   await page.reload();
   await ready(page);

@@ -63,6 +63,7 @@
   });
 
   interface Row {
+    /** The name on the paper and the end: what was typed for it stays with it, whichever plan the sheet turns out to be of. */
     key: string;
     /** The link as it is now. */
     link: Link;
@@ -79,7 +80,7 @@
     return ordered.flatMap((then): Row[] => {
       const link = job.plan.link(then.id);
       if (!link || link.retired || mediumOf(then.head.connector) === 'coax') return [];
-      return ENDS.filter((end) => where(then)[end].space?.id === place && job.statusOf(link.id)[end].state !== 'proven').map((end) => ({ key: `${link.id} ${end}`, link, then, end, on: hangsOn(where(then)[end]) })); // prettier-ignore
+      return ENDS.filter((end) => where(then)[end].space?.id === place && job.statusOf(link.id)[end].state !== 'proven').map((end) => ({ key: `${then.label} ${end}`, link, then, end, on: hangsOn(where(then)[end]) })); // prettier-ignore
     });
   });
   const takenAt = $derived(at ? new Date(at).toISOString() : '');
