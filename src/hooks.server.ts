@@ -28,6 +28,10 @@ const OPEN = new Set(['/api/diagnose', '/api/simulate']);
 const refuse = (status: number, message: string, path: string, headers: Record<string, string> = {}) =>
   json({ error: { message, issues: path ? [{ path, message }] : [] } }, { status, headers });
 
+/** Letters as well, those of every screen: without them a text is set twice. */
+const preload = ({ type, path }: { type: string; path: string }) =>
+  type !== 'font' || !path.includes('latin-ext');
+
 export const handle: Handle = async ({ event, resolve }) => {
   const { request, url } = event;
   if (!isOurs(request.headers.get('host')))
@@ -71,7 +75,7 @@ export const handle: Handle = async ({ event, resolve }) => {
       return noSuchJob(event.params.job).toResponse();
   }
   try {
-    return await resolve(event);
+    return await resolve(event, { preload });
   } catch (error) {
     if (error instanceof DatabaseUnusable) return refuse(503, error.message, '');
     throw error;

@@ -13,7 +13,7 @@ import { importJob } from '../../src/lib/server/jobs/import-job';
 import { missingEntries } from '../../src/lib/server/jobs/missing';
 import { exportJob } from '../../src/lib/server/jobs/job-file';
 import { changePlan } from '../../src/lib/server/jobs/plan-changes';
-import { siteJson, siteSince } from '../../src/lib/server/jobs/site';
+import { siteJson, sitePacked, siteSince } from '../../src/lib/server/jobs/site';
 import { Refused } from '../../src/lib/server/refused';
 import { toldOf, type JobData } from '../../src/lib/job/job-data';
 import { demoCopy } from './job';
@@ -30,9 +30,9 @@ class Storage {
 
 /** What a browser keeps of answers, for as long as a test runs. */
 class Answers {
-  private readonly kept = new Map<string, string>();
+  private readonly kept = new Map<string, ArrayBuffer>();
   put = async (path: string, answer: Response): Promise<void> =>
-    void this.kept.set(path, await answer.text());
+    void this.kept.set(path, await answer.arrayBuffer());
   match = async (path: string): Promise<Response | undefined> =>
     this.kept.has(path) ? new Response(this.kept.get(path)) : undefined;
 }
@@ -107,7 +107,7 @@ export class Device {
 
   /** What the server hands over when the job is opened. */
   async data(): Promise<JobData> {
-    return toldOf(new TextEncoder().encode(await siteJson(this.db, this.job, 'lines')).buffer) as JobData;
+    return toldOf(new Uint8Array((await sitePacked(this.db, this.job))!).buffer) as JobData;
   }
   /** The job as its file. */
   async file(): Promise<JobFile> {
@@ -140,8 +140,10 @@ export class Device {
       if (part === 'site') {
         const from = new URLSearchParams(path.split('?')[1]).get('from');
         const since = from === null ? undefined : await siteSince(this.db, this.job, from);
-        const as = path.includes('as=lines') ? 'lines' : 'json';
-        return since ? Response.json(since) : new Response(await siteJson(this.db, this.job, as));
+        if (since) return Response.json(since);
+        return path.includes('as=packed')
+          ? new Response(new Uint8Array((await sitePacked(this.db, this.job))!))
+          : new Response(await siteJson(this.db, this.job));
       }
       if (part === 'entries' && kind === 'missing')
         return Response.json({ missing: await missingEntries(this.db, this.job, body()) });

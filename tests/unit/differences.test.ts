@@ -7,7 +7,7 @@ import { openDatabase } from '../../src/lib/server/db/open';
 import { appendEntries } from '../../src/lib/server/jobs/entries';
 import { importJob } from '../../src/lib/server/jobs/import-job';
 import { changePlan } from '../../src/lib/server/jobs/plan-changes';
-import { siteJson, siteSince } from '../../src/lib/server/jobs/site';
+import { siteJson, sitePacked, siteSince } from '../../src/lib/server/jobs/site';
 import { Device } from '../support/device';
 import { demoCopy } from '../support/job';
 
@@ -114,17 +114,32 @@ it('fetches whole where what it has does not fit together', async () => {
   await log(reading('K1-21'));
   expect(byLink((await opened()) as JobData)).toEqual(await whole());
   expect(device.asked.map((p) => p.includes('from='))).toEqual([false, true, false]);
-  const text = (await siteJson(device.db, JOB, 'lines'))!;
-  for (const half of ['{ half', text.slice(0, -5), text.slice(0, text.lastIndexOf('\n'))]) {
+  const bytes = new Uint8Array((await sitePacked(device.db, JOB))!);
+  for (const half of [bytes.subarray(0, 9), bytes.subarray(0, -5), bytes.subarray(0, bytes.indexOf(10))]) {
     await cache.put(PATH, new Response(half));
     device.online = false;
     expect(await opened()).toBeNull();
   }
 });
 
+it('opens what an older build kept, with the server gone', async () => {
+  const now = await whole();
+  const text = (await siteJson(device.db, JOB))!;
+  const { plan, statuses, ...rest } = JSON.parse(text) as { plan: unknown; statuses: object[] };
+  const lines = [{ plan, lines: statuses.length, ...rest }, ...statuses].map((x) => JSON.stringify(x));
+  device.online = false;
+  const cache = await caches.open('');
+  for (const kept of [text, lines.join('\n')]) {
+    await cache.put(PATH, new Response(kept));
+    expect(byLink((await opened()) as JobData)).toEqual(now);
+  }
+  await cache.put(PATH, new Response(lines.slice(0, -1).join('\n')));
+  expect(await opened()).toBeNull();
+});
+
 it('takes what the page asked for before the program was there, once, and not where the device has the job', async () => {
   const early = async () => {
-    const answer = new Response(await siteJson(device.db, JOB, 'lines'));
+    const answer = new Response(new Uint8Array((await sitePacked(device.db, JOB))!));
     globalThis.earlyJob = { path: PATH, answer: answer.arrayBuffer().then((bytes) => ({ answer, bytes })) };
   };
   await early();

@@ -48,14 +48,14 @@ it('asks for a job that was never opened on this device, once, and for no other'
   expect([cold.early!.path, cold.bytes, cold.fetched.mock.calls]).toEqual([
     SITE,
     'the job',
-    [[`${SITE}?as=lines`]],
+    [[`${SITE}?as=packed`]],
   ]);
   // Where nothing of the program was ever here, nothing is waited for.
   expect([cold.atOnce, cold.stores]).toEqual([1, []]);
   const other = await opened('/skerry-point/rack', ['/api/jobs/station/site']);
   expect([other.bytes, other.fetched.mock.calls, other.stores]).toEqual([
     'the job',
-    [[`${SITE}?as=lines`]],
+    [[`${SITE}?as=packed`]],
     [JOBS],
   ]);
   // What is refused is left for the program to read.

@@ -1,63 +1,90 @@
 import fc from 'fast-check';
+import { deflateSync, strToU8 } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import demo from '../../../demo/skerry-point.json';
 import { jobFileSchema } from '../model/job';
-import { LinkStates } from './link-states';
+import { LinkStates, packStates, type PacksHead } from './link-states';
 import { foldLink, TERMINATION_STATES, type LinkStatus } from './state';
 
 const file = jobFileSchema.parse(demo);
 const terms = { policy: file.job.policy, parts: file.parts };
 const statuses = file.links.map((l) => foldLink(l, terms, file.entries.filter((e) => 'link' in e && e.link === l.id) as never)); // prettier-ignore
-const lines = (list: readonly LinkStatus[]) => list.map((s) => JSON.stringify(s)).join('\n');
 
-describe('states that come as text', () => {
-  it('are those of the log, each read when it is asked for', () => {
-    const read = LinkStates.read(lines(statuses));
+/** States as they go out: what stands before the packs, as JSON, and the packs. */
+async function sent(states: readonly LinkStatus[]): Promise<{ head: PacksHead; bytes: Uint8Array }> {
+  const { head, packs } = await packStates(
+    states.map((s) => JSON.stringify(s)),
+    (text) => Promise.resolve(deflateSync(strToU8(text))),
+  );
+  return {
+    head: JSON.parse(JSON.stringify(head)) as PacksHead,
+    bytes: Uint8Array.from(packs.flatMap((p) => [...p])),
+  };
+}
+const read = async (states: readonly LinkStatus[]) => {
+  const { head, bytes } = await sent(states);
+  return LinkStates.packed(head, bytes);
+};
+
+describe('states that come packed', () => {
+  it('are those of the log, each read when it is asked for', async () => {
+    const packed = await read(statuses);
     for (const s of statuses) {
-      expect(read.endsOf(s.link)).toMatchObject({
-        head: { state: s.head.state },
-        tail: { state: s.tail.state },
-      });
-      expect(read.get(s.link)).toEqual(s);
-      expect(read.get(s.link)).toBe(read.get(s.link));
+      expect(packed.endsOf(s.link)).toEqual({ head: { state: s.head.state }, tail: { state: s.tail.state } });
+      expect(packed.get(s.link)).toEqual(s);
+      expect(packed.get(s.link)).toBe(packed.get(s.link));
     }
     expect(new Set(statuses.flatMap((s) => [s.head.state, s.tail.state])).size).toBeGreaterThan(4);
-    expect(read.get('nowhere')).toBeUndefined();
-    expect(read.endsOf('nowhere')).toBeUndefined();
-    expect(LinkStates.read('').all()).toEqual([]);
-    expect(() => LinkStates.read('{ half')).toThrow(SyntaxError);
+    expect(packed.get('nowhere')).toBeUndefined();
+    expect(packed.endsOf('nowhere')).toBeUndefined();
+    expect((await read([])).all()).toEqual([]);
   });
-  it('tell how ends stand, whatever the id and whatever else the state holds (property)', () => {
+  it('are the same whatever the id and whatever else a state holds (property)', async () => {
     const state = fc.constantFrom(...TERMINATION_STATES);
-    const odd = fc.oneof(fc.string({ minLength: 1 }), fc.constantFrom('","head":{"state":"proven"', '"', '\\', '},"tail":{"state":"proven"', '電')); // prettier-ignore
-    const other = fc.dictionary(
-      fc.constantFrom('reason', 'by', 'refused'),
-      fc.oneof(odd, fc.record({ why: odd })),
-    );
-    const status = fc.record({ link: odd, head: fc.tuple(state, other).map(([s, o]) => ({ state: s, ...o })), tail: fc.tuple(state, other).map(([s, o]) => ({ state: s, ...o })), note: odd }); // prettier-ignore
+    const odd = fc.oneof(fc.string({ minLength: 1 }), fc.constantFrom('","head":{"state":"proven"', '"', '\\', '},"tail":{"state":"proven"', '\n', '],[', '電', '__proto__')); // prettier-ignore
+    const end = fc.record({ state, reason: odd });
+    const status = fc.record({ link: odd, head: end, tail: end, note: odd });
+    const list = fc.uniqueArray(status, { selector: (s) => s.link, maxLength: 230, size: 'max' });
+    let several = 0;
     let plain = 0;
-    fc.assert(
-      fc.property(fc.uniqueArray(status, { selector: (s) => s.link, minLength: 1, maxLength: 5 }), (list) => {
-        const read = LinkStates.read(lines(list as never));
-        for (const s of list) {
-          const { head, tail } = read.endsOf(s.link)!;
-          expect([head.state, tail.state]).toEqual([s.head.state, s.tail.state]);
-          if (!/[\\"]/.test(JSON.stringify(s.link).slice(1, -1))) plain++;
+    await fc.assert(
+      fc.asyncProperty(list, fc.infiniteStream(fc.nat(400)), async (list, asked) => {
+        const packed = await read(list as never);
+        // Asked for here and there first, then all of them.
+        for (const i of asked.take(3)) {
+          const s = list[i % (list.length || 1)];
+          if (s) expect(packed.get(s.link)).toEqual(s);
         }
-        expect(read.all()).toEqual(list);
+        for (const s of list)
+          expect(packed.endsOf(s.link)).toMatchObject({ head: { state: s.head.state }, tail: { state: s.tail.state } }); // prettier-ignore
+        if (list.length > 100) several++;
+        plain += list.filter((s) => !/[\\"]/.test(JSON.stringify(s.link).slice(1, -1))).length;
+        expect(packed.all()).toEqual(list);
       }),
     );
+    expect(several).toBeGreaterThan(5);
     expect(plain).toBeGreaterThan(20);
   });
-  it('take newer ones in, and are read ahead in steps', () => {
-    const read = LinkStates.read(lines(statuses));
+  it('are refused where anything of them is missing, or is more', async () => {
+    const { head, bytes } = await sent(statuses);
+    for (const wrong of [bytes.subarray(0, -1), bytes.subarray(0, 0), Uint8Array.of(...bytes, 0)])
+      expect(() => LinkStates.packed(head, wrong)).toThrow(SyntaxError);
+    const fewer = { ...head, links: head.links.slice(0, -2) };
+    expect(() => LinkStates.packed(fewer, bytes)).toThrow(SyntaxError);
+    const other = await sent(statuses.slice(0, 3));
+    const lies = { ...other.head, links: other.head.links.slice(0, 2), packs: [[1, other.bytes.byteLength] as [number, number]] }; // prettier-ignore
+    expect(() => LinkStates.packed(lies, other.bytes).get(statuses[0]!.link)).toThrow(SyntaxError);
+  });
+  it('take newer ones in, and are read ahead in steps', async () => {
+    const packed = await read(statuses);
     const newer = { ...statuses[0]!, head: { ...statuses[0]!.head, state: 'failed' as const } };
-    const both = read.with([newer]);
+    const both = packed.with([newer]);
     expect(both.get(newer.link)).toBe(newer);
     expect(both.endsOf(newer.link)!.head.state).toBe('failed');
-    expect(read.get(newer.link)).toEqual(statuses[0]);
-    expect([...both.readAhead(10)]).toHaveLength(Math.floor((statuses.length - 1) / 10));
-    expect([...both.readAhead(10)]).toHaveLength(0);
-    expect(both.all()).toHaveLength(statuses.length);
+    expect(packed.get(newer.link)).toEqual(statuses[0]);
+    const again = await read(statuses);
+    expect([...again.readAhead()]).toHaveLength(Math.ceil(statuses.length / 100));
+    expect([...again.readAhead()]).toHaveLength(0);
+    expect(again.all()).toEqual(statuses);
   });
 });

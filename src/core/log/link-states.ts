@@ -1,15 +1,19 @@
+import { inflateSync, strFromU8 } from 'fflate';
 import type { End } from '../wiring/conductors';
 import { TERMINATION_STATES, type LinkStatus, type TerminationState } from './state';
 
 /** How both ends of a link stand, and no more of them. */
 export type EndStates = Record<End, { state: TerminationState }>;
 
-/** Every pair of states, made once: links by the thousand share them. */
-const PAIRS = new Map<string, EndStates>(
-  TERMINATION_STATES.flatMap((head) =>
-    TERMINATION_STATES.map((tail) => [`${head} ${tail}`, { head: { state: head }, tail: { state: tail } }] as const),
-  ),
-); // prettier-ignore
+/** What goes before packed states: it tells how the ends of every link stand, and where which state lies. */
+export interface PacksHead {
+  /** What occurs of both ends together, head and tail. */
+  pairs: [TerminationState, TerminationState][];
+  /** Every link, pack by pack, each followed by the number of its pair. */
+  links: (string | number)[];
+  /** Of each pack, how many states it holds and how many bytes it has. */
+  packs: [states: number, bytes: number][];
+}
 
 /** The text between what comes before it and the next quotation mark, from a place on; null where that is not there. */
 function quoted(text: string, before: string, from: number, atOnce: boolean): string | null {
@@ -20,52 +24,100 @@ function quoted(text: string, before: string, from: number, atOnce: boolean): st
   return end < 0 ? null : text.slice(start, end);
 }
 
-/** The link that a line of JSON is about, and the states of its ends, without reading the rest. Null: it is to be read whole. */
-function gist(line: string): { link: string; ends: EndStates } | null {
-  const link = quoted(line, '{"link":"', 0, true);
-  // An id with a mark that JSON writes otherwise.
-  if (link === null || link.includes('\\')) return null;
-  const head = quoted(line, ',"head":{"state":"', '{"link":""'.length + link.length, true);
-  const tail = quoted(line, ',"tail":{"state":"', 0, false);
-  const ends = PAIRS.get(`${head} ${tail}`);
-  return ends ? { link, ends } : null;
+const isState = (s: string | null): s is TerminationState =>
+  s !== null && (TERMINATION_STATES as readonly string[]).includes(s);
+
+/** What a head tells of a state: out of its JSON without reading all of that, or by reading it where it is not as it is written here. */
+function gist(json: string): { link: string; head: TerminationState; tail: TerminationState } {
+  const link = quoted(json, '{"link":"', 0, true);
+  if (link !== null && !link.includes('\\')) {
+    const head = quoted(json, ',"head":{"state":"', '{"link":""'.length + link.length, true);
+    const tail = quoted(json, ',"tail":{"state":"', 0, false);
+    if (isState(head) && isState(tail)) return { link, head, tail };
+  }
+  const status = JSON.parse(json) as LinkStatus;
+  return { link: status.link, head: status.head.state, tail: status.tail.state };
+}
+
+/** States in a pack: those of four panels or so, since whoever looks at one of them looks at its neighbours. Our judgement. */
+const PACKED_TOGETHER = 100;
+
+/** Packs states as they are stored, as JSON and in this order. `deflate` makes raw DEFLATE data (RFC 1951) of a text. */
+export async function packStates(
+  stored: readonly string[],
+  deflate: (text: string) => Promise<Uint8Array>,
+): Promise<{ head: PacksHead; packs: Uint8Array[] }> {
+  const numbers = new Map<string, number>();
+  const head: PacksHead = { pairs: [], links: [], packs: [] };
+  const texts: string[] = [];
+  for (let i = 0; i < stored.length; i += PACKED_TOGETHER) {
+    const group = stored.slice(i, i + PACKED_TOGETHER);
+    texts.push(`[${group.join(',')}]`);
+    for (const json of group) {
+      const s = gist(json);
+      const pair = `${s.head} ${s.tail}`;
+      if (!numbers.has(pair)) numbers.set(pair, head.pairs.push([s.head, s.tail]) - 1);
+      head.links.push(s.link, numbers.get(pair)!);
+    }
+  }
+  const packs = await Promise.all(texts.map(deflate));
+  head.packs = packs.map((p, i) => [
+    Math.min(PACKED_TOGETHER, stored.length - i * PACKED_TOGETHER),
+    p.byteLength,
+  ]);
+  return { head, packs };
 }
 
 interface Known {
   ends: EndStates;
-  /** The state as JSON, until somebody asks for more of it than its ends. */
-  text: string | null;
+  /** Missing until the pack it lies in is read. */
   status: LinkStatus | null;
+  pack: Pack | null;
+}
+
+/** States that lie packed until somebody asks for one of them. */
+class Pack {
+  readonly members: Known[] = [];
+
+  constructor(private readonly bytes: Uint8Array) {}
+
+  read(): void {
+    const states = JSON.parse(strFromU8(inflateSync(this.bytes))) as LinkStatus[];
+    if (states.length !== this.members.length) throw new SyntaxError('A pack of states is damaged.');
+    this.members.forEach((known, i) => {
+      known.status = states[i]!;
+      known.pack = null;
+    });
+  }
 }
 
 /**
- * States of links by link. Those of a large job come as text, a line of JSON each, and are read one by one as somebody
- * asks for them: a phone takes half a second for ten thousand, and looks at a hundred.
+ * States of links by link. Those of a large job come packed, and are read as somebody asks for them: ten thousand are seven
+ * megabytes of JSON, of which a phone that opens a job looks at a hundred.
  */
 export class LinkStates {
   private constructor(private readonly known: ReadonlyMap<string, Known>) {}
 
   static of(states: readonly LinkStatus[]): LinkStates {
-    return new LinkStates(new Map(states.map((s) => [s.link, { ends: s, text: null, status: s }])));
+    return new LinkStates(new Map(states.map((s) => [s.link, { ends: s, status: s, pack: null }])));
   }
 
-  /** Out of text with a state a line; throws a SyntaxError where a line is no JSON. */
-  static read(text: string): LinkStates {
+  /** Out of what `packStates` made, its packs one after another; throws a SyntaxError where bytes are missing. */
+  static packed({ pairs, links, packs }: PacksHead, bytes: Uint8Array): LinkStates {
+    const ends = pairs.map(([head, tail]): EndStates => ({ head: { state: head }, tail: { state: tail } }));
     const known = new Map<string, Known>();
-    for (const line of text ? text.split('\n') : []) {
-      const seen = gist(line);
-      if (seen) known.set(seen.link, { ends: seen.ends, text: line, status: null });
-      else {
-        const status = JSON.parse(line) as LinkStatus;
-        known.set(status.link, { ends: status, text: null, status });
+    let [at, next] = [0, 0];
+    for (const [states, length] of packs) {
+      const pack = new Pack(bytes.subarray(at, (at += length)));
+      for (const end = next + 2 * states; next < end; next += 2) {
+        const one: Known = { ends: ends[links[next + 1] as number]!, status: null, pack };
+        pack.members.push(one);
+        known.set(links[next] as string, one);
       }
     }
+    // Cut off on its way or on the disk, what is missing would read as never made.
+    if (at !== bytes.byteLength || next !== links.length) throw new SyntaxError('The job is cut off.');
     return new LinkStates(known);
-  }
-
-  /** How many links there are. */
-  get size(): number {
-    return this.known.size;
   }
 
   get(link: string): LinkStatus | undefined {
@@ -88,19 +140,17 @@ export class LinkStates {
     return [...this.known.values()].map(statusOf);
   }
 
-  /** Reads all that nobody has asked for yet, so many between two rests. */
-  *readAhead(atOnce: number): Generator<void, void> {
-    let read = 0;
-    for (const k of this.known.values()) {
-      if (k.status) continue;
-      statusOf(k);
-      if (++read % atOnce === 0) yield;
-    }
+  /** Reads all that nobody has asked for yet, pack by pack with a rest after each. */
+  *readAhead(): Generator<void, void> {
+    for (const { pack } of this.known.values())
+      if (pack) {
+        pack.read();
+        yield;
+      }
   }
 }
 
 function statusOf(k: Known): LinkStatus {
-  k.status ??= JSON.parse(k.text!) as LinkStatus;
-  k.text = null;
-  return k.status;
+  k.pack?.read();
+  return k.status!;
 }

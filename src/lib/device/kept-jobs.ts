@@ -22,7 +22,7 @@ export interface Joining<T extends Marked, D extends Difference> {
 }
 
 /** Text out of its bytes: of ten megabytes a phone has it a quarter sooner than by a response's own means. */
-export const textOf = (bytes: ArrayBuffer): string => new TextDecoder().decode(bytes);
+export const textOf = (bytes: Uint8Array): string => new TextDecoder().decode(bytes);
 
 const store = () => caches.open(JOBS);
 const besideOf = (path: string) => `${path}?beside`;
@@ -69,10 +69,10 @@ export async function readKept<T extends Marked, D extends Difference>(
   }
 }
 
-/** Keeps a job as the server handed it over, in JSON, so that it opens with the server gone. */
+/** Keeps a job as the server handed it over, so that it opens with the server gone. */
 export async function keepWhole(path: string, mark: string, bytes: ArrayBuffer): Promise<void> {
   try {
-    const answer = new Response(bytes, { headers: { 'content-type': 'application/json' } });
+    const answer = new Response(bytes, { headers: { 'content-type': 'application/octet-stream' } });
     await (await store()).put(path, answer);
     await keepBeside(path, { mark, difference: null });
   } catch {

@@ -1,4 +1,4 @@
-import { LinkStates } from '$core/log/link-states';
+import { LinkStates, type PacksHead } from '$core/log/link-states';
 import type { LinkStatus } from '$core/log/state';
 import type { LogEntry } from '$core/model/entry';
 import type { JobPlan } from '$core/model/job';
@@ -28,26 +28,33 @@ export interface JobDifference
   states: LinkStatus[];
 }
 
+const NEWLINE = 10;
+
 const newest = (a: readonly LinkStatus[], b: readonly LinkStatus[]): LinkStatus[] => [
   ...new Map([...a, ...b].map((s) => [s.link, s])).values(),
 ];
 
-/**
- * What the server told out of its bytes: what is new of a job is JSON; a job whole has a line for each state after that,
- * or, as an older build kept it, the states among the rest.
- */
+/** A job as it was told: states packed behind the JSON, or as older builds kept them, among the rest or so many lines behind it. */
+type ToldWhole = Omit<JobData, 'statuses'> & { packed?: PacksHead; statuses?: LinkStatus[]; lines?: number };
+
+/** What the server told out of its bytes: a job whole, or what is new of one. Throws a SyntaxError where something is missing. */
 export function toldOf(bytes: ArrayBuffer): JobData | JobDifference {
-  const text = textOf(bytes);
-  const end = text.indexOf('\n');
-  const told = JSON.parse(end < 0 ? text : text.slice(0, end)) as JobDifference | (Omit<JobData, 'statuses'> & { statuses?: LinkStatus[]; lines?: number }); // prettier-ignore
+  const all = new Uint8Array(bytes);
+  const newline = all.indexOf(NEWLINE);
+  const end = newline < 0 ? all.byteLength : newline;
+  const told = JSON.parse(textOf(all.subarray(0, end))) as JobDifference | ToldWhole;
   if (!('plan' in told)) return told;
-  const { lines = 0, ...job } = told;
-  if (job.statuses) return { ...job, statuses: LinkStates.of(job.statuses) };
-  const statuses = LinkStates.read(end < 0 ? '' : text.slice(end + 1));
-  // Cut off on its way or on the disk, what is missing would read as never made.
-  if (statuses.size !== lines || (lines > 0 && !text.endsWith('}')))
-    throw new SyntaxError('The job is cut off.');
-  return { ...job, statuses };
+  const { packed, lines, ...job } = told;
+  const behind = all.subarray(end + 1);
+  if (packed) return { ...job, statuses: LinkStates.packed(packed, behind) };
+  return { ...job, statuses: LinkStates.of(job.statuses ?? readLines(textOf(behind), lines ?? 0)) };
+}
+
+/** States a line each, so many of them. */
+function readLines(text: string, lines: number): LinkStatus[] {
+  const states = text ? text.split('\n').map((line) => JSON.parse(line) as LinkStatus) : [];
+  if (states.length !== lines) throw new SyntaxError('The job is cut off.');
+  return states;
 }
 
 /** How a job and what is new of it are put together. */
@@ -99,7 +106,7 @@ async function ask(
   get: typeof fetch,
   signal?: AbortSignal,
 ): Promise<JobData | JobDifference | Response> {
-  const address = asking(path, { as: 'lines', ...(mark === null ? {} : { from: mark }) });
+  const address = asking(path, { as: 'packed', ...(mark === null ? {} : { from: mark }) });
   const asked = takeEarly(path);
   const early = mark === null ? await asked : null;
   const answer = early?.answer ?? (await get(address, signal ? { signal } : undefined));

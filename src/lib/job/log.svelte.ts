@@ -62,9 +62,6 @@ export interface Undoable {
   with?: readonly LogEntry[] | undefined;
 }
 
-/** States of links that are read ahead between two rests. Our judgement. */
-const READ_AT_ONCE = 100;
-
 /** How many of the last entries can be taken back with one tap each. */
 const MOST_UNDOABLE = 5;
 
@@ -114,7 +111,7 @@ export class JobLog {
 
   /** Reads what was handed over of links that nobody has looked at yet, before it is wanted all at once. */
   readAhead(): Generator<void, void> {
-    return this.data.statuses.readAhead(READ_AT_ONCE);
+    return this.data.statuses.readAhead();
   }
 
   private view<S>(projection: Projection<S>, base: S): S {

@@ -87,8 +87,9 @@ export class OpenPlan {
   private readonly active: JobPlan;
   /** Panels, spaces and batches as their links come one after another. */
   readonly groups: readonly Group[];
-  private readonly ofGroup: ReadonlyMap<string, Group>;
-  private readonly ofRoom: ReadonlyMap<string, Link[]>;
+  /** Made when a screen asks: the first one need not wait for them. */
+  private ofGroup: ReadonlyMap<string, Group> | undefined;
+  private ofRoom: ReadonlyMap<string, Link[]> | undefined;
   private readonly links_: ReadonlyMap<string, Link>;
   /** Parts and legends, which are added to on the way and may wait for the server. */
   parts = $state.raw<readonly Part[]>([]);
@@ -125,8 +126,6 @@ export class OpenPlan {
     this.where = whereabouts(plan);
     this.ways = new Ways(this.active.floors);
     this.groups = groupsOf(this.ordered, this.where);
-    this.ofGroup = new Map(this.groups.flatMap((g) => g.links.map((l) => [l.id, g])));
-    this.ofRoom = groupBy(this.ordered, (l) => this.where(l).tail.space?.id ?? '');
     this.parts = plan.parts;
     this.own = plan.legends;
   }
@@ -194,10 +193,12 @@ export class OpenPlan {
   }
   /** What a link is worked on together with. */
   groupOf(link: Link): Group | undefined {
+    this.ofGroup ??= new Map(this.groups.flatMap((g) => g.links.map((l) => [l.id, g])));
     return this.ofGroup.get(link.id);
   }
   /** Links whose tails are in a room, in the order of the rack. */
   roomLinks(room: string): readonly Link[] {
+    this.ofRoom ??= groupBy(this.ordered, (l) => this.where(l).tail.space?.id ?? '');
     return this.ofRoom.get(room) ?? [];
   }
   person(id: string | undefined): string {

@@ -98,7 +98,7 @@ export const DESCRIBED: Record<string, Described> = {
   },
   'GET /api/jobs/[job]/site': {
     summary: 'All a device needs to open a job, or what is new since a mark',
-    query: z.object({ from: z.string().optional(), as: z.enum(['lines']).optional() }),
+    query: z.object({ from: z.string().optional(), as: z.enum(['packed']).optional() }),
     answer: z.looseObject({}),
   },
   'GET /api/jobs/[job]/events': {

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { copyOfPlan } from '$core/plan/copy-job';
 import type { Db } from '../db/open';
 import { noSuchJob, Refused } from '../refused';
+import { forgetReady } from './site-ready';
 import { forgetTerms } from './terms';
 import { importJob } from './import-job';
 import { exportJob, readPlan } from './job-file';
@@ -46,4 +47,5 @@ export async function deleteJob(db: Db, job: string, body: unknown): Promise<voi
     await trx.insertInto('former_job').values({ id: job }).onConflict((c) => c.doNothing()).execute(); // prettier-ignore
   });
   forgetTerms(db, job);
+  forgetReady(job);
 }
