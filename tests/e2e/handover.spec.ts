@@ -120,14 +120,17 @@ test('a client sees the job by an address of its own, changes nothing, and no mo
   await stranger.close();
 });
 
+/** A job of which nothing was logged, not for practice. */
+const nothingLogged = (file: JobFile): void => {
+  file.entries = [];
+  delete file.job.policy.practice;
+};
+
 test('a work sheet is typed in by the keys alone, with when and by whom, and nothing is a pass that was not read @laptop', async ({
   page,
   request,
 }) => {
-  const job = await ownJob(request, (file) => {
-    file.entries = [];
-    delete file.job.policy.practice;
-  });
+  const job = await ownJob(request, nothingLogged);
   await open(page, `/${job}/handover/type-in`);
   const sheetOf = page.getByRole('combobox', { name: /^the plan that the sheet is of/ });
   await choose(sheetOf, 'a higher number than these');
@@ -166,10 +169,7 @@ test('a sheet that is older than the plan is typed in by the names it has @lapto
   page,
   request,
 }) => {
-  const job = await ownJob(request, (file) => {
-    file.entries = [];
-    delete file.job.policy.practice;
-  });
+  const job = await ownJob(request, nothingLogged);
   const { plan } = (await (await request.get(`/api/jobs/${job}/site`)).json()) as { plan: JobFile & { revision: number } }; // prettier-ignore
   const [first, second] = ['K1-01', 'K1-02'].map((id) => plan.links.find((l) => l.id === id)!);
   const links = [
