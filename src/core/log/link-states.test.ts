@@ -30,7 +30,7 @@ describe('states that come packed', () => {
   it('are those of the log, each read when it is asked for', async () => {
     const packed = await read(statuses);
     for (const s of statuses) {
-      expect(packed.endsOf(s.link)).toEqual({ head: { state: s.head.state }, tail: { state: s.tail.state } });
+      expect(packed.endsOf(s.link)).toMatchObject({ head: { state: s.head.state }, tail: { state: s.tail.state } }); // prettier-ignore
       expect(packed.get(s.link)).toEqual(s);
       expect(packed.get(s.link)).toBe(packed.get(s.link));
     }
@@ -74,6 +74,9 @@ describe('states that come packed', () => {
     const other = await sent(statuses.slice(0, 3));
     const lies = { ...other.head, links: other.head.links.slice(0, 2), packs: [[1, other.bytes.byteLength] as [number, number]] }; // prettier-ignore
     expect(() => LinkStates.packed(lies, other.bytes).get(statuses[0]!.link)).toThrow(SyntaxError);
+    const [a, an, b, bn, ...rest] = other.head.links;
+    const exchanged = LinkStates.packed({ ...other.head, links: [b!, bn!, a!, an!, ...rest] }, other.bytes);
+    expect(() => exchanged.get(statuses[0]!.link)).toThrow(SyntaxError);
   });
   it('take newer ones in, and are read ahead in steps', async () => {
     const packed = await read(statuses);

@@ -69,6 +69,7 @@ export async function packStates(
 }
 
 interface Known {
+  link: string;
   ends: EndStates;
   /** Missing until the pack it lies in is read. */
   status: LinkStatus | null;
@@ -83,10 +84,12 @@ class Pack {
 
   read(): void {
     const states = JSON.parse(strFromU8(inflateSync(this.bytes))) as LinkStatus[];
-    if (states.length !== this.members.length) throw new SyntaxError('A pack of states is damaged.');
+    // One link's state is never shown for another's.
+    if (states.length !== this.members.length || states.some((s, i) => s.link !== this.members[i]!.link))
+      throw new SyntaxError('A pack of states is damaged.');
     this.members.forEach((known, i) => {
-      known.status = states[i]!;
-      known.pack = null;
+      const status = states[i]!;
+      Object.assign(known, { ends: status, status, pack: null } satisfies Partial<Known>);
     });
   }
 }
@@ -99,7 +102,9 @@ export class LinkStates {
   private constructor(private readonly known: ReadonlyMap<string, Known>) {}
 
   static of(states: readonly LinkStatus[]): LinkStates {
-    return new LinkStates(new Map(states.map((s) => [s.link, { ends: s, status: s, pack: null }])));
+    return new LinkStates(
+      new Map(states.map((s) => [s.link, { link: s.link, ends: s, status: s, pack: null }])),
+    );
   }
 
   /** Out of what `packStates` made, its packs one after another; throws a SyntaxError where bytes are missing. */
@@ -110,9 +115,10 @@ export class LinkStates {
     for (const [states, length] of packs) {
       const pack = new Pack(bytes.subarray(at, (at += length)));
       for (const end = next + 2 * states; next < end; next += 2) {
-        const one: Known = { ends: ends[links[next + 1] as number]!, status: null, pack };
+        const link = links[next] as string;
+        const one: Known = { link, ends: ends[links[next + 1] as number]!, status: null, pack };
         pack.members.push(one);
-        known.set(links[next] as string, one);
+        known.set(link, one);
       }
     }
     // Cut off on its way or on the disk, what is missing would read as never made.
