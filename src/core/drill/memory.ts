@@ -1,4 +1,4 @@
-import { createEmptyCard, fsrs, type Card, type Grade } from 'ts-fsrs';
+import { createEmptyCard, fsrs, type Card, type FSRS, type Grade } from 'ts-fsrs';
 import type { LogEntry } from '../model/entry';
 import type { Projection } from '../log/projection';
 
@@ -15,8 +15,9 @@ export interface Kept {
 /** What every person keeps, by their id, then by skill. */
 export type Memories = Record<string, Record<string, Kept>>;
 
-/** The scheduler: the published one with its own defaults, without the chance it may add to a day. */
-export const SCHEDULER = fsrs({ enable_fuzz: false });
+let made: FSRS | undefined;
+/** The scheduler: the published one with its own defaults, without the chance it may add to a day. Made when first asked. */
+const scheduler = (): FSRS => (made ??= fsrs({ enable_fuzz: false }));
 
 const asCard = (c: Kept['card']): Card =>
   ({ ...c, due: new Date(c.due), ...(c.last_review ? { last_review: new Date(c.last_review) } : {}) }) as Card; // prettier-ignore
@@ -31,7 +32,7 @@ export function reviewed(kept: Kept | undefined, at: string, rating: Grade, slip
   const when = new Date(Math.max(Date.parse(at), card.last_review?.getTime() ?? 0));
   const right = rating > 1;
   return {
-    card: asText(SCHEDULER.next(card, when, rating).card),
+    card: asText(scheduler().next(card, when, rating).card),
     asked: (kept?.asked ?? 0) + 1,
     right: (kept?.right ?? 0) + Number(right),
     ...(slip ? { slip } : kept?.slip ? { slip: kept.slip } : {}),
@@ -57,7 +58,7 @@ export function recallOf(kept: Kept | undefined, now: Date): number | null {
   if (!kept) return null;
   const card = asCard(kept.card);
   const at = new Date(Math.max(now.getTime(), card.last_review?.getTime() ?? 0));
-  return SCHEDULER.get_retrievability(card, at, false);
+  return scheduler().get_retrievability(card, at, false);
 }
 
 /** Whether a skill is to be asked again. */

@@ -3,6 +3,7 @@ import { redoTakes } from '../log/slack';
 import { inRework } from '../log/rework';
 import type { LinkStatus } from '../log/state';
 import { specOf } from '../log/link-spec';
+import { compareNames } from '../model/by-name';
 import { plainCell } from '../model/csv-cell';
 import { endName } from '../model/end-name';
 import type { JobPlan, Link, Space } from '../model/job';
@@ -59,7 +60,7 @@ export function workSheets(plan: JobPlan, statusOf: (link: Link) => LinkStatus):
   return [...sheets.values()]
     .sort((a, b) => {
       const [x, y] = [rank(a.space), rank(b.space)];
-      return x[0] - y[0] || x[1] - y[1] || x[2] - y[2] || (a.space?.name ?? '').localeCompare(b.space?.name ?? '');
+      return x[0] - y[0] || x[1] - y[1] || x[2] - y[2] || compareNames(a.space?.name ?? '', b.space?.name ?? '');
     })
     .map(({ space, rows }) => ({ name: space?.name ?? 'at the bench', floor: space?.floor ?? null, rows }));
 } // prettier-ignore
@@ -107,7 +108,7 @@ export function snags(plan: JobPlan, statusOf: (link: Link) => LinkStatus): Snag
       });
     }
   }
-  return out.sort((a, b) => a.place.localeCompare(b.place) || a.label.localeCompare(b.label));
+  return out.sort((a, b) => compareNames(a.place, b.place) || compareNames(a.label, b.label));
 } // prettier-ignore
 
 /** What is given to one person, or to nobody yet where none is named. */

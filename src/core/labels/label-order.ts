@@ -1,3 +1,4 @@
+import { compareNames } from '../model/by-name';
 import type { Link, Space } from '../model/job';
 import { LABEL_SPOTS, type Label } from './label-text';
 
@@ -6,8 +7,6 @@ export type LabelSort = 'port' | 'room';
 /** What lies together: all labels of one link, or all labels of one place, as all closet ends. */
 export type LabelTogether = 'link' | 'spot';
 
-const NAMES = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
-
 /** Links by the room of their far end, floor by floor; those of one room as they stood. */
 export function byRoom<L extends Pick<Link, 'id'>>(
   links: readonly L[],
@@ -15,7 +14,7 @@ export function byRoom<L extends Pick<Link, 'id'>>(
 ): L[] {
   return [...links].sort((a, b) => {
     const [ra, rb] = [roomOf(a), roomOf(b)];
-    return (ra?.floor ?? 0) - (rb?.floor ?? 0) || NAMES.compare(ra?.name ?? '', rb?.name ?? '');
+    return (ra?.floor ?? 0) - (rb?.floor ?? 0) || compareNames(ra?.name ?? '', rb?.name ?? '');
   });
 }
 

@@ -1,3 +1,4 @@
+import { compareNames } from '../model/by-name';
 import type { Link } from '../model/job';
 import { ENDS, type End } from '../wiring/conductors';
 import type { EndStates } from './link-states';
@@ -34,21 +35,21 @@ export function inPortOrder(
 ): Link[] {
   const panels = new Map(panelOrder.map((id, i) => [id, i]));
   const batches = new Map(batchOrder.map((id, i) => [id, i]));
-  const key = (l: Link): [number, number, number] =>
-    l.cord
-      ? [2, batches.get(l.cord.batch) ?? -1, l.cord.number]
-      : l.head.panel === undefined
-        ? [1, 0, 0]
-        : [0, panels.get(l.head.panel) ?? -1, l.head.port ?? 0];
-  const keyed = links.map((link) => ({ link, key: key(link) }));
-  keyed.sort(
-    (a, b) =>
-      a.key[0] - b.key[0] ||
-      a.key[1] - b.key[1] ||
-      a.key[2] - b.key[2] ||
-      a.link.label.localeCompare(b.link.label, 'en', { numeric: true }),
-  );
-  return keyed.map((k) => k.link);
+  return links
+    .map((link) => {
+      const { cord, head } = link;
+      if (cord) return { link, kind: 2, place: batches.get(cord.batch) ?? -1, number: cord.number };
+      if (head.panel === undefined) return { link, kind: 1, place: 0, number: 0 };
+      return { link, kind: 0, place: panels.get(head.panel) ?? -1, number: head.port ?? 0 };
+    })
+    .sort(
+      (a, b) =>
+        a.kind - b.kind ||
+        a.place - b.place ||
+        a.number - b.number ||
+        compareNames(a.link.label, b.link.label),
+    )
+    .map((k) => k.link);
 }
 
 /** Whether a link is good so far and not proven: by less evidence than is asked, or with something left to answer. */

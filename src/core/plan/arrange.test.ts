@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { arrangedAlong, byName, copiedFloor, nameOnFloor, readPoints } from './arrange';
+import { byName } from '../model/by-name';
+import { arrangedAlong, copiedFloor, nameOnFloor, readPoints } from './arrange';
 
 const room = (id: string, floor = 1) => ({ id, name: id, kind: 'room' as const, floor, x: 0, y: 0 });
 

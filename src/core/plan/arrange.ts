@@ -7,11 +7,6 @@ const HALF_CORRIDOR = 1;
 /** On which sides of a corridor rooms lie, seen along it. */
 export type Sides = 'both' | 'left' | 'right';
 
-const NAMES = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
-/** Spaces by their names as people count: 2 before 10. */
-export const byName = <T extends { name: string }>(list: readonly T[]): T[] =>
-  [...list].sort((a, b) => NAMES.compare(a.name, b.name));
-
 /**
  * Where rooms lie that are set along a corridor in their order, evenly from its first point to its last: on both
  * sides by turns, or all on one. `depthOf` says how deep a room is drawn. In metres, to half a metre.

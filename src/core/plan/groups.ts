@@ -12,7 +12,14 @@ export interface Group {
 /** Groups of links, in the order in which their first links come. */
 export function groupsOf(ordered: readonly Link[], where: (link: Link) => Whereabouts): Group[] {
   const groups = new Map<string, Group>();
+  // What a panel or a batch is called is looked up once for all that belong to it.
+  const [ofPanel, ofBatch] = [new Map<string, Group>(), new Map<string, Group>()];
   for (const link of ordered) {
+    const known = link.cord ? ofBatch.get(link.cord.batch) : ofPanel.get(link.head.panel ?? '');
+    if (known) {
+      known.links.push(link);
+      continue;
+    }
     const { head, cord } = where(link);
     const of = cord
       ? ({ kind: 'batch', ...cord.batch } as const)
@@ -20,9 +27,11 @@ export function groupsOf(ordered: readonly Link[], where: (link: Link) => Wherea
         ? ({ kind: 'panel', ...head.panel } as const)
         : ({ kind: 'space', id: head.space?.id ?? '', name: head.space?.name ?? '' } as const);
     const id = `${of.kind} ${of.id}`;
-    const there = groups.get(id);
-    if (there) there.links.push(link);
-    else groups.set(id, { id, kind: of.kind, name: of.name, links: [link] });
+    const group = groups.get(id) ?? { id, kind: of.kind, name: of.name, links: [] };
+    group.links.push(link);
+    groups.set(id, group);
+    if (cord) ofBatch.set(cord.batch.id, group);
+    else if (head.panel && !link.cord) ofPanel.set(head.panel.id, group);
   }
   return [...groups.values()];
 }

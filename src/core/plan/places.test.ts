@@ -65,6 +65,18 @@ describe('where a link is', () => {
     ]);
     expect(links.map(shortName)).toEqual(['R-01', '1', '3', '2', 'N-01']);
   });
+  it('a panel and a batch of one id are two, and so is what only says it is of a batch', () => {
+    const twin = { ...p, batches: p.batches.map((b) => ({ ...b, id: 'K1' })) };
+    const cord = { ...of(p, 'C-1'), cord: { batch: 'K1', number: 3 } };
+    const stray = { ...of(p, 'K1-02'), cord: { batch: 'gone', number: 1 } };
+    const there = [of(p, 'K1-01'), cord, stray, { ...cord, id: 'C-2' }, of(p, 'R-01'), { ...stray, head: of(p, 'R-01').head }]; // prettier-ignore
+    const groups = groupsOf(there, whereabouts(twin));
+    expect(groups.map((g) => [g.id, g.links.map((l) => l.id)])).toEqual([
+      ['panel K1', ['K1-01', 'K1-02']],
+      ['batch K1', ['C-1', 'C-2']],
+      ['space galley', ['R-01', 'K1-02']],
+    ]);
+  });
 });
 
 it('whose job it is is left out where nothing was entered', () => {

@@ -1,4 +1,5 @@
-import { arrangedAlong, byName, copiedFloor, type Sides } from '$core/plan/arrange';
+import { byName } from '$core/model/by-name';
+import { arrangedAlong, copiedFloor, type Sides } from '$core/plan/arrange';
 import { Ways } from '$core/survey/ways';
 import type { Floor, JobPlan, Outlet, Space } from '$core/model/job';
 import type { PlanChanges } from '$core/model/plan-changes';

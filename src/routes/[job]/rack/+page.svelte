@@ -4,6 +4,7 @@
   import { DrawnInTurn } from '$lib/controls/drawn-in-turn.svelte';
   import CordCells from '$lib/cords/CordCells.svelte';
   import { firstEnds } from '$core/log/first-ends';
+  import { compareNames } from '$core/model/by-name';
   import { endName } from '$core/model/end-name';
   import { nextOfJob, whatNext, worstState } from '$core/log/next';
   import { TERMINATION_STATES } from '$core/log/state';
@@ -47,7 +48,7 @@
   const rooms = $derived(
     job.plan.spaces
       .filter((s) => s.kind === 'room')
-      .sort((a, b) => a.floor - b.floor || a.name.localeCompare(b.name, 'en', { numeric: true })),
+      .sort((a, b) => a.floor - b.floor || compareNames(a.name, b.name)),
   );
   const closets = $derived(job.plan.spaces.filter((s) => job.plan.panels.some((p) => p.space === s.id)));
   /** What hangs on no panel: cords by batch, links by the space they begin in. */
@@ -85,12 +86,16 @@
   {/if}
   <div class="grid content-start gap-6">
     {#if panels.length < job.plan.panels.length}
-      <Choice
-        label="closet"
-        options={closets.map((c) => [c.id, c.name] as const)}
-        value={closet}
-        onchoose={(c) => (chosen = c)}
-      />
+      <div class="min-h-17">
+        {#if drawn.count}
+          <Choice
+            label="closet"
+            options={closets.map((c) => [c.id, c.name] as const)}
+            value={closet}
+            onchoose={(c) => (chosen = c)}
+          />
+        {/if}
+      </div>
     {/if}
     {#each panels as panel, nth (panel.id)}
       {@const links = job.plan.panelLinks(panel.id)}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { v4 as uuid } from 'uuid';
   import { goto } from '$app/navigation';
+  import { compareNames } from '$core/model/by-name';
   import { formatMetres } from '$core/model/metres';
   import { BOX_SIZES } from '$core/kit/boxes';
   import { runFor, withoutRun } from '$core/run/along-plan';
@@ -12,7 +13,7 @@
   const runs = $derived(
     job.plan.runs
       .map((run) => ({ run, takes: takesOfRun(run, job.plan, Math.max(...BOX_SIZES)) }))
-      .sort((a, b) => a.run.name.localeCompare(b.run.name, undefined, { numeric: true })),
+      .sort((a, b) => compareNames(a.run.name, b.run.name)),
   );
   const without = $derived(withoutRun(job.plan, job.plan.ordered));
   const many = (n: number, what: string) =>
