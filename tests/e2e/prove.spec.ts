@@ -716,20 +716,41 @@ test('two links that copper joined are told apart by their remotes in one round,
     file.entries = file.entries.filter((e) => !('link' in e) || ![one, other].includes(e.link));
     const add = (link: string, minute: number, of: object) =>
       file.entries.push({ id: crypto.randomUUID(), job: file.job.id, link, by: 'ines', at: new Date(Date.UTC(2026, 10, 16, 12, minute)).toISOString(), ...of } as never); // prettier-ignore
-    for (const [link, joined] of [[one, other], [other, one]] as const) {
+    for (const link of [one, other])
       for (const [end, connector] of [['head', 'patch-panel'], ['tail', 'punch-down-jack']])
         add(link, 0, { kind: 'seated', end, data: { connector, scheme: file.job.policy.scheme } });
-      add(link, 5, { kind: 'rejected', end: 'head', data: { reason: 'both answer', joined: [joined] } });
-      add(link, 9, { kind: 'redone', end: 'head', data: { action: 'redo' } });
-    }
+    add(one, 5, { kind: 'rejected', end: 'head', data: { reason: 'two answer', joined: [] } });
+    add(one, 9, { kind: 'redone', end: 'head', data: { action: 'redo' } });
   }); // prettier-ignore
   await open(page, `/${job}/prove/${one}`);
   await armed(page);
   await page.getByRole('button', { name: /^All eight good/ }).tap();
-  await expect(page.getByTestId('verdict')).toContainText('copper joined its cable with another');
+  await expect(page.getByTestId('verdict')).toContainText(
+    'copper joined its cable with one that nobody named',
+  );
   await armed(page);
   await page.getByRole('button', { name: /^Log provisional pass/ }).tap();
   await kept(page);
+  await open(page, `/${job}/prove/${one}`);
+  // Whoever parted them knows the other: both are refused, and both are put right.
+  const note = page.getByTestId('joined-note');
+  const name = async (label: string) => {
+    await note.getByLabel('label of the other cable').fill(label);
+    await note.getByRole('button', { name: 'This one' }).tap();
+  };
+  await name('K9-99');
+  await expect(note).toContainText('There is no link K9-99 in this job');
+  await name(one);
+  await expect(note).toContainText(`That is ${one} itself`);
+  await name(other.toLowerCase());
+  await expect(page.getByTestId('undo-line')).toContainText(`${one} and ${other}: joined, both to be done again`); // prettier-ignore
+  await open(page, `/${job}/redo`);
+  for (const link of [one, other]) {
+    await armed(page);
+    const card = page.getByRole('article', { name: new RegExp(`^${link}`) });
+    await card.getByRole('button', { name: /put right/ }).tap();
+    await expect(page.getByTestId('undo-line')).toContainText(`${link} head: put right`);
+  }
   await open(page, `/${job}/prove/${one}`);
   await expect(page.getByTestId('joined-note')).toContainText(
     `Copper joined the cable of ${one} with ${other}`,

@@ -79,11 +79,26 @@ test('twelve cables with four remotes: a bridged pair, an open, the last one inf
       const cable = Number(await asked.locator('strong').innerText());
       const joined = BRIDGED.includes(cable) ? BRIDGED : [cable];
       const numbers = cable === OPEN ? [] : joined.flatMap((c) => out.get(REALLY[c - 1]!) ?? []);
+      if (round === 1 && tap === 0) {
+        // Somebody else's remote answers besides: that cable is not known by it, and the answer is taken back.
+        await page.getByRole('button', { name: /^Several, or another/ }).click();
+        if (numbers[0]) await page.getByRole('button', { name: `Remote ${numbers[0]} answers` }).click();
+        const strange = page.getByLabel('and one that is in no outlet of this round, by its number');
+        await strange.fill('0');
+        await expect(page.getByText('The number of a remote is 1 to 99.')).toBeVisible();
+        await strange.fill('77');
+        await page.getByRole('button', { name: /^(These answer at once|Remote 77 alone answers)/ }).click();
+        await expect(page.getByTestId('trace-says')).toContainText(
+          numbers[0] ? 'and another at once: bridged' : 'answered by remote 77, which is in no outlet',
+        );
+        await page.getByRole('button', { name: 'Take that back' }).click();
+        await armed(page);
+      }
       if (numbers.length === 0) await page.getByRole('button', { name: /^None answers/ }).click();
       else if (numbers.length === 1)
         await page.getByRole('button', { name: `Remote ${numbers[0]} answers` }).click();
       else {
-        await page.getByRole('button', { name: /^Several at once/ }).click();
+        await page.getByRole('button', { name: /^Several, or another/ }).click();
         for (const n of numbers) await page.getByRole('button', { name: `Remote ${n} answers` }).click();
         await page.getByRole('button', { name: /^These answer at once/ }).click();
       }

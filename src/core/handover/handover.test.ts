@@ -162,7 +162,7 @@ describe('a record of an earlier version', () => {
   const stored = (name: string): HandoverRecord =>
     JSON.parse(gunzipSync(readFileSync(new URL(`../../../tests/fixtures/records/${name}.json.gz`, import.meta.url))).toString()) as HandoverRecord; // prettier-ignore
   const RULED = ['0.11.0', '0.12.0', '0.13.0'];
-  it.each([...RULED, '0.14.0', '0.15.0', '0.15.1', '0.16.0', '0.17.0', '0.18.0', '0.19.0'])(
+  it.each([...RULED, '0.14.0', '0.15.0', '0.15.1', '0.16.0', '0.17.0', '0.18.0', '0.19.0', '0.20.0'])(
     'is not told as altered for the words of this one: %s',
     (version) => {
       const old = stored(`plain-${version}`);

@@ -144,7 +144,14 @@ export function pulledWords({ metres, errorMetres, marks, box }: EntryOf<'pulled
 }
 
 /** What a trace found of a link's cable, in words. */
-export function tracedWords({ is, by, cable, with: others, sure }: EntryOf<'traced'>['data']): string {
+export function tracedWords({
+  is,
+  by,
+  cable,
+  with: others,
+  another,
+  sure,
+}: EntryOf<'traced'>['data']): string {
   const named = cable === undefined ? '' : `loose cable ${cable}, `;
   switch (is) {
     case 'known':
@@ -154,7 +161,7 @@ export function tracedWords({ is, by, cable, with: others, sure }: EntryOf<'trac
         ? `${named}the last one left: inferred, not proven`
         : `${named}by ${by}${sure === undefined ? '' : `, ${Math.round(sure * 100)} % sure`}: inferred until bare copper, a remote or a reading says so`;
     case 'bridged':
-      return `bridged with ${others?.join(', ') || 'another cable'}: find where copper joins them`;
+      return `bridged with ${[...(others ?? []), ...(another || !others?.length ? ['another cable'] : [])].join(' and ')}: find where copper joins them`;
     case 'silent':
       return `${named}no cable answered its remote: open, or the remote was not there`;
   }

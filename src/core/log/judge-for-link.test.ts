@@ -241,11 +241,25 @@ describe('an end that somebody refused', () => {
     expect(states(after(planned, refused, remote))).toEqual(['provisional', 'failed']);
     // A number alone says nothing: nobody put that remote into this outlet.
     expect(states(after(planned, stranger, read({}, { remote: 3, unplaced: true })))).not.toEqual(PROVEN);
-    // Nor does it where a cable was joined with one that nobody knows.
-    const joined: What = { rejected: { reason: 'two answer', joined: [] }, end: 'head' };
+  });
+  it('whose cable was joined with one that nobody named is cleared by no remote of its own until that one is named', () => {
+    const remote = read({}, { remote: 3 });
+    const beside = read({}, { remote: 3, silent: ['K1-02'] });
     const mended: What = { redone: { action: 'redo' } as never, end: 'head' };
-    expect(states(after(planned, joined, mended, read({}, { remote: 3, unplaced: true })))).toEqual(['provisional', 'provisional']); // prettier-ignore
-    expect(states(after(planned, joined, mended, remote))).toEqual(PROVEN);
+    const named: What = { rejected: { reason: 'joined', joined: ['K1-02'] }, end: 'head' };
+    for (const joined of [
+      { rejected: { reason: 'two answer', joined: [] }, end: 'head' },
+      { rejected: { reason: 'three answer', joined: ['K1-02'], another: true }, end: 'head' },
+      { traced: { is: 'bridged', by: 'remote' } },
+      { traced: { is: 'bridged', by: 'remote', with: ['K1-02'], another: true } },
+    ] as What[]) {
+      const seen = after(planned, joined, mended, remote, beside);
+      expect(states(seen)).toEqual(['provisional', 'provisional']);
+      expect(seen.head.reason).toMatch(/one that nobody named/);
+      expect(states(after(planned, joined, mended, named, remote))).not.toEqual(PROVEN);
+      expect(states(after(planned, joined, mended, named, mended, remote))).toEqual(['provisional', 'provisional']); // prettier-ignore
+      expect(states(after(planned, joined, mended, named, mended, beside))).toEqual(PROVEN);
+    }
   });
 });
 

@@ -105,7 +105,11 @@ export function judgeForLink(status: LinkStatus, link: Link, terms: Terms, e: Re
     );
 
   if (status.joined && !isParted(status, e))
-    lower('Good so far: copper joined its cable with another, which no wire map of one cable sees. Read both in one round by numbered remotes.'); // prettier-ignore
+    lower(
+      status.joined.another
+        ? 'Good so far: copper joined its cable with one that nobody named, which no wire map of one cable sees. Say which it was.'
+        : 'Good so far: copper joined its cable with another, which no wire map of one cable sees. Read both in one round by numbered remotes.',
+    );
   return {
     ok: true,
     judgement,
@@ -136,9 +140,16 @@ const isItsOwn = ({ data: { remote, unplaced } }: ReadingOfLink): boolean =>
 export const clears = (e: ReadingOfLink, { refused }: TerminationStatus): boolean =>
   refused?.how === 'answered' && isItsOwn(e);
 
-/** Whether a link whose cable was joined with others is shown to be by itself: done since, and of all their remotes only its own answers. */
+/**
+ * Whether a link whose cable was joined with others is shown to be by itself: done since, and of all their remotes only its
+ * own answers. With one that is not known it is not: its remote may be in no outlet by now.
+ */
 export const isParted = ({ joined }: Pick<LinkStatus, 'joined'>, e: ReadingOfLink): boolean =>
-  Boolean(joined?.mended) && isItsOwn(e) && joined!.with.every((l) => e.data.silent?.includes(l));
+  joined !== undefined &&
+  joined.mended &&
+  !joined.another &&
+  isItsOwn(e) &&
+  joined.with.every((l) => e.data.silent?.includes(l));
 
 /** Whether a link that was exchanged is shown to be itself again: mended, and answered by a numbered remote. */
 export const answersAsItself = (status: LinkStatus, e: ReadingOfLink): boolean =>

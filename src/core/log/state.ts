@@ -22,7 +22,7 @@ import { timeDoubt } from './time-doubt';
 import { threadAfterFail, threadAfterWork, type LoggedMistakes, type Thread } from './thread';
 
 /** Grows with every change of what a state holds or how it is reached: states kept by another version are made anew. */
-export const FOLD_VERSION = 13;
+export const FOLD_VERSION = 14;
 
 /** States of a termination, in the order of the work. */
 export const TERMINATION_STATES = ['bare', 'seated', 'stale', 'provisional', 'proven', 'failed'] as const;
@@ -95,8 +95,8 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   disputedBy?: string;
   /** It answered at another link's outlet, or that link at its own: which it is, and whether somebody has exchanged them back since, by which entry. */
   exchanged?: { with: string; mended: boolean; entry: string; byOther?: true };
-  /** Copper joins its cable to those of these links, as far as they are known; and whether an end was done since. */
-  joined?: { with: string[]; mended: boolean };
+  /** Copper joins its cable to those of these links, and to another that is not known; and whether an end was done since. */
+  joined?: { with: string[]; another?: true; mended: boolean };
   /** The revision of the plan that moved it on site last: a reading by an earlier one was taken elsewhere. */
   moved?: number;
   /** Who it was given to, as long as it is to be done again. */
@@ -237,7 +237,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
     case 'rejected':
       fail(status[e.end!], e, e.data.reason);
       status[e.end!].refused = { how: e.data.answered ? 'answered' : 'eye', why: e.data.reason };
-      if (e.data.joined) status.joined = { with: e.data.joined, mended: false };
+      if (e.data.joined) status.joined = joinedWith(e.data.joined, e.data.another);
       return;
     case 'read-back':
       if (e.data.right) status[e.end!].readBackWaiting = true;
@@ -262,7 +262,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
     case 'traced':
       status.traced = { ...e.data, at: e.at };
       if (e.data.is === 'bridged') {
-        status.joined = { with: e.data.with ?? [], mended: false };
+        status.joined = joinedWith(e.data.with ?? [], e.data.another);
         takenBack(status, 'Good so far: a trace found copper that joins its cable with another.');
       } else if (e.data.is === 'known' && e.data.by === 'remote') delete status.joined;
       return;
@@ -285,6 +285,13 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       return seenFromOneEnd(status, link, terms, e);
   }
 }
+
+/** Copper joins a cable to those of these links. None named: to one that is not known. */
+const joinedWith = (links: string[], another?: true): NonNullable<LinkStatus['joined']> => ({
+  with: links,
+  ...(another || !links.length ? { another: true } : {}),
+  mended: false,
+});
 
 /** Two people who do the same end within this time did not know of each other. Our judgement. */
 const SAME_TIME_MS = 10 * 60_000;

@@ -149,6 +149,8 @@ export const ENTRY_DATA = {
     answered: z.literal(true).optional(),
     /** Two remotes answered at once: links whose cables copper joins to this one; none where it is not known which. */
     joined: z.array(idSchema).max(96).optional(),
+    /** Copper joins it to one more that is not known. */
+    another: z.literal(true).optional(),
   }),
   /** What was found to be wrong once it was opened up. */
   found: z.strictObject({
@@ -192,6 +194,8 @@ export const ENTRY_DATA = {
     cable: z.number().int().min(1).max(9999).optional(),
     /** Links whose cables copper joins to this one. */
     with: z.array(idSchema).max(96).optional(),
+    /** Copper joins it to one more that is not known. */
+    another: z.literal(true).optional(),
     /** How sure a tone made it. */
     sure: z.number().min(0).max(1).optional(),
   }),

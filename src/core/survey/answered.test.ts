@@ -5,7 +5,7 @@ import type { Entry, EntryKind } from '../model/entry';
 import { jobFileSchema, type Link } from '../model/job';
 import { foldLink } from '../log/state';
 import { ENDS } from '../wiring/conductors';
-import { exchangedBackEntries, exchangedEntries, joinedEntries } from './answered';
+import { exchangedBackEntries, exchangedEntries, joinedEntries, namedJoinedEntries } from './answered';
 
 const file = jobFileSchema.parse(demo);
 const terms = { policy: { ...file.job.policy, leadHours: undefined }, parts: [] };
@@ -22,11 +22,12 @@ const remoteOf = (i: number) => i + 1;
  */
 const link = fc.nat(2);
 const happening = fc.oneof(
-  { weight: 4, arbitrary: fc.record({ did: fc.constant('round' as const), ports: fc.uniqueArray(link, { minLength: 1 }), put: fc.uniqueArray(link, { minLength: 1 }) }) }, // prettier-ignore
+  { weight: 4, arbitrary: fc.record({ did: fc.constant('round' as const), ports: fc.uniqueArray(link, { minLength: 1 }), put: fc.uniqueArray(link, { minLength: 1 }), known: fc.boolean() }) }, // prettier-ignore
   { weight: 4, arbitrary: fc.record({ did: fc.constant('read' as const), at: link }) },
   fc.record({ did: fc.constant('exchange' as const), at: link, with: link, really: fc.boolean(), said: fc.boolean() }), // prettier-ignore
   fc.record({ did: fc.constant('redo' as const), at: link, parts: fc.boolean() }),
-  fc.record({ did: fc.constant('join' as const), at: link, with: link, traced: fc.boolean() }),
+  fc.record({ did: fc.constant('join' as const), at: link, with: link, traced: fc.boolean(), known: fc.boolean() }), // prettier-ignore
+  fc.record({ did: fc.constant('name' as const), at: link }),
 );
 type Happening = typeof happening extends fc.Arbitrary<infer T> ? T : never;
 
@@ -52,6 +53,7 @@ function lived(happenings: readonly Happening[]) {
   for (const i of [0, 1, 2])
     for (const end of ENDS)
       add({ link: links[i]!.id, kind: 'seated', end, data: { connector: end === 'head' ? 'patch-panel' : 'punch-down-jack', scheme: 'T568B' } }); // prettier-ignore
+  const statusOf = (i: number) => foldLink(links[i]!, terms, entries.filter((e) => 'link' in e && e.link === links[i]!.id)); // prettier-ignore
   for (const h of happenings)
     switch (h.did) {
       case 'round':
@@ -62,16 +64,17 @@ function lived(happenings: readonly Happening[]) {
             const other = first === i ? second : first!;
             // Two that answer, neither of them its own, are told as the first of them.
             const told = answered.includes(i)
-              ? joinedEntries({ link: links[i]!, remote: remoteOf(i) }, { link: links[other]!, remote: remoteOf(other) }) // prettier-ignore
+              ? joinedEntries({ link: links[i]!, remote: remoteOf(i) }, h.known ? { link: links[other]!, remote: remoteOf(other) } : null) // prettier-ignore
               : exchangedEntries(links[i]!.id, links[other]!.id, remoteOf(other));
             told.forEach(add);
-            shown[i] = shown[other] = true;
+            shown[i] = true;
+            if (h.known || !answered.includes(i)) shown[other] = true;
           } else if (first !== undefined && first !== i) {
             exchangedEntries(links[i]!.id, links[first]!.id, remoteOf(first)).forEach(add);
             shown[i] = true;
             if (!right(first)) shown[first] = true;
           } else {
-            const before = foldLink(links[i]!, terms, entries.filter((e) => 'link' in e && e.link === links[i]!.id)).joined?.with ?? []; // prettier-ignore
+            const before = statusOf(i).joined?.with ?? [];
             const silent = before.filter((l) => h.put.some((p) => links[p]!.id === l));
             read(i, first === i, { remote: remoteOf(i), ...(silent.length ? { silent } : {}) });
           }
@@ -98,10 +101,19 @@ function lived(happenings: readonly Happening[]) {
         for (const i of [0, 1, 2]) if (isIn(cableAt[i]!)) shown[i] = false;
         if (h.traced && [h.at, h.with].every((i) => cableAt[i] === i))
           for (const [i, other] of [joined, [...joined].reverse()] as [number, number][]) {
-            add({ link: links[i]!.id, kind: 'traced', data: { is: 'bridged', by: 'remote', with: [links[other]!.id] } }); // prettier-ignore
+            add({ link: links[i]!.id, kind: 'traced', data: { is: 'bridged', by: 'remote', with: h.known ? [links[other]!.id] : [] } }); // prettier-ignore
             shown[i] = true;
           }
         break;
+      case 'name': {
+        const other = joined?.find((i) => i !== h.at);
+        if (other === undefined || !isIn(h.at)) break;
+        const known = (i: number) => ({ link: links[i]!, status: statusOf(i) });
+        namedJoinedEntries(known(h.at), known(other)).forEach(add);
+        // Said of two cables, it is of the ports they are at.
+        for (const i of [h.at, other]) if (cableAt[i] === i) shown[i] = true;
+        break;
+      }
     }
   return { entries, right: [0, 1, 2].map(right), shown };
 }
@@ -155,5 +167,23 @@ describe('two links that are exchanged back', () => {
     const both = after(back([...seated, ...joint, ...exchangedEntries(a.id, b.id, 2)]));
     expect(both.joined).toMatchObject({ with: [b.id], mended: false });
     expect(both.head.state).toBe('failed');
+  });
+
+  it('stay joined with one that is not known', () => {
+    const joint = joinedEntries({ link: a, remote: 1 }, null);
+    const both = after(back([...seated, ...joint, ...exchangedEntries(a.id, b.id, 2)]));
+    expect(both.joined).toEqual({ with: [], another: true, mended: false });
+  });
+});
+
+describe('a cable that copper joined with one that nobody knew', () => {
+  const [a, b] = [links[0]!, links[1]!];
+  it('is joined with what somebody names, and that with it and with all it was joined with before', () => {
+    const [x, y] = namedJoinedEntries(
+      { link: a, status: { joined: { with: [], another: true, mended: true } } },
+      { link: b, status: { joined: { with: ['K1-09'], mended: false } } },
+    );
+    expect([x!.link, x!.data]).toEqual([a.id, { reason: `copper joined its cable with that of ${b.label}`, joined: [b.id] }]); // prettier-ignore
+    expect([y!.link, y!.data]).toMatchObject([b.id, { joined: ['K1-09', a.id] }]);
   });
 });

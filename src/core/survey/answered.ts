@@ -34,9 +34,33 @@ export function joinedEntries(asked: LinkWithRemote, other: LinkWithRemote | nul
     data: {
       reason: `${both} both answer: joined with ${by?.link.label ?? 'another cable'}`,
       joined: by ? [by.link.id] : [],
+      ...(by ? {} : { another: true }),
     },
   });
   return [refused(asked, other), ...(other ? [refused(other, asked)] : [])];
+}
+
+/** A link whose cable copper joins with others. */
+export interface JoinedLink {
+  link: Pick<Link, 'id' | 'label'>;
+  status: Pick<LinkStatus, 'joined'>;
+}
+
+/**
+ * What is logged once somebody knows which cable it was that copper joined with that of a link: both are refused, each for
+ * all it is known to be joined with.
+ */
+export function namedJoinedEntries(asked: JoinedLink, other: JoinedLink): ToLog<'rejected'>[] {
+  const refused = ({ link, status }: JoinedLink, by: JoinedLink): ToLog<'rejected'> => ({
+    link: link.id,
+    kind: 'rejected',
+    end: 'head',
+    data: {
+      reason: `copper joined its cable with that of ${by.link.label}`,
+      joined: [...new Set([...(status.joined?.with ?? []), by.link.id])],
+    },
+  });
+  return [refused(asked, other), refused(other, asked)];
 }
 
 /** A link that answers at another's outlet, or whose outlet another took: `with` is what that one is called. */
@@ -58,7 +82,9 @@ export function exchangedBackEntries({
   const { refused } = status.head;
   const data = {
     reason: refused?.why ?? '',
-    ...(status.joined?.mended === false ? { joined: status.joined.with } : {}),
+    ...(status.joined?.mended === false
+      ? { joined: status.joined.with, ...(status.joined.another ? { another: true as const } : {}) }
+      : {}),
   };
   return [
     {

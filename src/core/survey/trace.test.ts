@@ -19,18 +19,23 @@ describe('a trace with numbered remotes', () => {
   });
   it('says that two cables answering one number are bridged, even in rounds apart', () => {
     const one = traceOutcome(LINKS, [round(['a', 'b'])], [says(1, [1]), says(2, [1])], 4);
-    expect(one.cables.get(1)).toEqual({ kind: 'bridged', cables: [1, 2], links: ['a'] });
+    expect(one.cables.get(1)).toEqual({ kind: 'bridged', cables: [1, 2], links: ['a'], another: true });
     const two = traceOutcome(
       LINKS,
       [round(['a']), round(['c'], true, 1)],
       [says(1, [1]), says(2, [1]), says(2, [1], 1), says(1, [1], 1)],
       4,
     );
-    expect(two.links.get('c')).toEqual({ kind: 'bridged', cables: [1, 2], links: ['a', 'c'] });
+    expect(two.links.get('c')).toEqual({
+      kind: 'bridged',
+      cables: [1, 2],
+      links: ['a', 'c'],
+      another: false,
+    });
   });
   it('says that a cable answering two numbers is bridged with one not tried yet', () => {
     const is = traceOutcome(LINKS, [round(['a', 'b'])], [says(4, [1, 2])], 4);
-    expect(is.cables.get(4)).toEqual({ kind: 'bridged', cables: [4], links: ['a', 'b'] });
+    expect(is.cables.get(4)).toEqual({ kind: 'bridged', cables: [4], links: ['a', 'b'], another: false });
   });
   it('calls a link silent only once every loose cable was tried while its remote was out', () => {
     const answers = [says(1, [1]), says(2, []), says(3, []), says(4, [])];
@@ -49,8 +54,22 @@ describe('a trace with numbered remotes', () => {
   });
   it('tells of a number that is in no outlet, and takes a later answer for the earlier', () => {
     const is = traceOutcome(LINKS, [round(['a', 'b'])], [says(1, [7]), says(2, [2]), says(2, [1])], 4);
-    expect(is.strangers).toEqual([{ round: 0, cable: 1, number: 7 }]);
+    expect(is.cables.get(1)).toEqual({ kind: 'elsewhere', number: 7 });
     expect(is.cables.get(2)).toEqual({ kind: 'known', link: 'a' });
+  });
+  it('knows no cable that a number answered besides its own which is in no outlet: copper joins it with another', () => {
+    const is = traceOutcome(LINKS, [round(['a', 'b'])], [says(1, [1, 7]), says(2, [2])], 4);
+    const joined = { kind: 'bridged', cables: [1], links: ['a'], another: true };
+    expect([is.cables.get(1), is.links.get('a')]).toEqual([joined, joined]);
+    expect(is.links.get('b')).toEqual({ kind: 'known', cable: 2 });
+    // Whoever finds it in a later round names it.
+    const later = traceOutcome(LINKS, [round(['a', 'b']), round(['c', 'd'])], [says(1, [1]), says(1, [2], 1)], 4); // prettier-ignore
+    expect(later.links.get('a')).toEqual({ kind: 'bridged', cables: [1], links: ['a', 'd'], another: false });
+  });
+  it('does not infer that what answers elsewhere is the last one left', () => {
+    const known = [says(1, [1]), says(2, [2]), says(3, [3]), says(4, [9])];
+    const is = traceOutcome(LINKS, [round(['a', 'b', 'c'])], known, 4);
+    expect([is.cables.get(4)?.kind, is.links.get('d')?.kind]).toEqual(['elsewhere', 'waiting']);
   });
   it('asks for a bridged cable again until it has shown as many links as there are cables', () => {
     const answers = [says(1, [1]), says(2, [1]), says(3, [2])];

@@ -17,16 +17,28 @@ export type CableIs =
   | { kind: 'known'; link: string }
   /** The last one left: known by elimination. `open` where its remote was out and stayed silent. */
   | { kind: 'inferred'; link: string; open: boolean }
-  /** Copper joins these cables: which of them is which link shows once the bridge is found. */
-  | { kind: 'bridged'; cables: number[]; links: string[] }
+  | Bridged
+  /** Only a number answered that is in no outlet of its round: it goes elsewhere, or somebody else's remote is about. */
+  | { kind: 'elsewhere'; number: number }
   /** Silent in these rounds (indexes), or not tried. */
   | { kind: 'unknown'; silentIn: number[] };
+
+/**
+ * Copper joins these cables: which of them is which link shows once the bridge is found. `another`: with a link that is not
+ * known.
+ */
+interface Bridged {
+  kind: 'bridged';
+  cables: number[];
+  links: string[];
+  another: boolean;
+}
 
 /** What is known of a link's cable. */
 export type LinkIs =
   | { kind: 'known'; cable: number }
   | { kind: 'inferred'; cable: number; open: boolean }
-  | { kind: 'bridged'; cables: number[]; links: string[] }
+  | Bridged
   /** Its remote was out and no cable answered: open, or the remote was not where it should be. */
   | { kind: 'silent'; round: number }
   | { kind: 'waiting' };
@@ -35,14 +47,12 @@ export type LinkIs =
 export interface TraceOutcome {
   cables: ReadonlyMap<number, CableIs>;
   links: ReadonlyMap<string, LinkIs>;
-  /** Numbers that answered though no remote of the round has them. */
-  strangers: { round: number; cable: number; number: number }[];
 }
 
 /**
  * What the answers of a trace mean. `loose` is how many loose cables there are, numbered from 1. Cables and links
- * that answered one another belong together; one of each is known, more are bridged. A later answer of a cable in
- * the same round replaces the earlier one.
+ * that answered one another belong together; one of each is known, more are bridged, and so is what a number answered
+ * besides that no remote of the round has. A later answer of a cable in the same round replaces the earlier one.
  */
 export function traceOutcome(
   links: readonly string[],
@@ -52,42 +62,51 @@ export function traceOutcome(
 ): TraceOutcome {
   const last = new Map(answers.map((a) => [`${a.round} ${a.cable}`, a]));
   const groups = new Groups();
-  const strangers: TraceOutcome['strangers'] = [];
+  /** Numbers that answered though no remote of the round has them, by cable. */
+  const strangers = new Map<number, number>();
   for (const { round, cable, numbers } of last.values())
     for (const number of numbers) {
       const link = rounds[round]?.placed.find((p) => p.remote === number)?.link;
-      if (link === undefined) strangers.push({ round, cable, number });
+      if (link === undefined) strangers.set(cable, number);
       else groups.join(`cable ${cable}`, `link ${link}`);
     }
   const cables = new Map<number, CableIs>();
   const linkIs = new Map<string, LinkIs>();
   for (const { cables: c, links: l } of groups.all()) {
-    const one = c.length === 1 && l.length === 1;
-    for (const cable of c)
-      cables.set(cable, one ? { kind: 'known', link: l[0]! } : { kind: 'bridged', cables: c, links: l });
-    for (const link of l)
-      linkIs.set(link, one ? { kind: 'known', cable: c[0]! } : { kind: 'bridged', cables: c, links: l });
+    const besides = c.some((cable) => strangers.has(cable));
+    const one = c.length === 1 && l.length === 1 && !besides;
+    const bridged: Bridged = {
+      kind: 'bridged',
+      cables: c,
+      links: l,
+      another: besides || l.length < c.length,
+    };
+    for (const cable of c) cables.set(cable, one ? { kind: 'known', link: l[0]! } : bridged);
+    for (const link of l) linkIs.set(link, one ? { kind: 'known', cable: c[0]! } : bridged);
   }
-  for (let cable = 1; cable <= loose; cable++)
-    if (!cables.has(cable))
-      cables.set(cable, {
-        kind: 'unknown',
-        silentIn: [...last.values()]
-          .filter((a) => a.cable === cable && !a.numbers.length)
-          .map((a) => a.round),
-      });
+  for (let cable = 1; cable <= loose; cable++) {
+    if (cables.has(cable)) continue;
+    const number = strangers.get(cable);
+    const silentIn = [...last.values()].filter((a) => a.cable === cable && !a.numbers.length);
+    cables.set(
+      cable,
+      number === undefined
+        ? { kind: 'unknown', silentIn: silentIn.map((a) => a.round) }
+        : { kind: 'elsewhere', number },
+    );
+  }
   for (const link of links) {
     if (linkIs.has(link)) continue;
     const round = rounds.findLastIndex((r) => r.closed && r.placed.some((p) => p.link === link));
     linkIs.set(link, round < 0 ? { kind: 'waiting' } : { kind: 'silent', round });
   }
   infer(rounds, cables, linkIs);
-  return { cables, links: linkIs, strangers };
+  return { cables, links: linkIs };
 }
 
 /**
- * Loose cables still to be tried in a round, by number: those unknown, and bridged ones that have shown fewer links
- * than there are cables among them.
+ * Loose cables still to be tried in a round, by number: those unknown or answering elsewhere, and bridged ones of which a
+ * link is not known.
  */
 export function cablesToTry(
   outcome: Pick<TraceOutcome, 'cables'>,
@@ -97,7 +116,7 @@ export function cablesToTry(
   const tried = new Set(answers.filter((a) => a.round === round).map((a) => a.cable));
   return [...outcome.cables].flatMap(([cable, is]) =>
     !tried.has(cable) &&
-    (is.kind === 'unknown' || (is.kind === 'bridged' && is.links.length < is.cables.length))
+    (is.kind === 'unknown' || is.kind === 'elsewhere' || (is.kind === 'bridged' && is.another))
       ? [cable]
       : [],
   );

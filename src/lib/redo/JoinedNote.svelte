@@ -1,5 +1,7 @@
 <script lang="ts">
   import { asking } from '$lib/address/address';
+  import { linkNamed } from '$core/plan/link-named';
+  import { namedJoinedEntries } from '$core/survey/answered';
   import type { Link } from '$core/model/job';
   import { useJob } from '$lib/job/open-job.svelte';
 
@@ -7,19 +9,61 @@
   let { link }: { link: Link } = $props();
   const job = useJob();
   const joined = $derived(job.statusOf(link.id).joined);
-  const others = $derived(joined?.with.map((id) => job.plan.link(id)?.label ?? id).join(' and '));
+  const others = $derived(joined?.with.map((id) => job.plan.link(id)?.label ?? id).join(' and ') ?? '');
+  const id = $props.id();
+  let named = $state('');
+  let problem = $state('');
+
+  /** Who parts two cables has both in hand, and can say which the other is. */
+  function name(event: SubmitEvent): void {
+    event.preventDefault();
+    const other = linkNamed(job.plan.links)(named);
+    problem = !other
+      ? `There is no link ${named.trim() || 'without a label'} in this job: type its label as it stands on the cable.`
+      : other.id === link.id
+        ? `That is ${link.label} itself: type the label of the other cable.`
+        : '';
+    if (!other || problem) return;
+    const known = (of: Link) => ({ link: of, status: job.statusOf(of.id) });
+    const [own, its] = namedJoinedEntries(known(link), known(other));
+    const written = job.log.write(its!.link, its!.kind, its!.data, its!.end);
+    job.log.write(own!.link, own!.kind, own!.data, own!.end, `${link.label} and ${other.label}: joined, both to be done again.`, { with: [written] }); // prettier-ignore
+    named = '';
+  }
 </script>
 
 {#if joined}
   <div class="border-l-4 border-wrong pl-3" role="alert" data-testid="joined-note">
-    <p>
-      Copper joined the cable of {link.label} with {others || 'another'}, which no wire map of one cable sees.
-      Part them, then read {others ? 'them in one round' : 'it'} by numbered remotes.
-    </p>
-    {#if joined.mended}
-      <a class="mt-2 act" href={asking(job.at('round'), { only: [link.id, ...joined.with].join(',') })}
-        >A round for {others ? `${link.label} and ${others}` : link.label}</a
-      >
+    {#if joined.another}
+      <p>
+        Copper joined the cable of {link.label} with {others && `${others} and with `}one that nobody named,
+        which no wire map of one cable sees. Find where they touch, and say which cable the other is: both are
+        read after that.
+      </p>
+      <form class="mt-2 grid max-w-md grid-cols-[1fr_auto] items-end gap-2" onsubmit={name}>
+        <label class="min-w-0 text-sm"
+          >label of the other cable<input
+            class="field font-mono"
+            maxlength="80"
+            autocomplete="off"
+            aria-describedby={problem ? `${id}-problem` : undefined}
+            bind:value={named}
+            oninput={() => (problem = '')}
+          /></label
+        >
+        <button class="act px-3">This one</button>
+        {#if problem}<p id="{id}-problem" class="col-span-2" role="status">{problem}</p>{/if}
+      </form>
+    {:else}
+      <p>
+        Copper joined the cable of {link.label} with {others}, which no wire map of one cable sees. Part them,
+        then read them in one round by numbered remotes.
+      </p>
+      {#if joined.mended}
+        <a class="mt-2 act" href={asking(job.at('round'), { only: [link.id, ...joined.with].join(',') })}
+          >A round for {link.label} and {others}</a
+        >
+      {/if}
     {/if}
   </div>
 {/if}

@@ -11,6 +11,19 @@
   let { session }: { session: TraceSession } = $props();
   const job = useJob();
   let several = $state<number[] | null>(null);
+  /** The number of a remote that answers and is in no outlet of this round: somebody else's. */
+  let stranger = $state('');
+  const strange = $derived.by(() => {
+    const n = Number(stranger);
+    return Number.isInteger(n) && n >= 1 && n <= 99 && !numbers.includes(n) ? n : null;
+  });
+  const answering = $derived([...(several ?? []), ...(strange === null ? [] : [strange])]);
+  function answerSeveral(): void {
+    if (!guard.take()) return;
+    session.answer(answering);
+    several = null;
+    stranger = '';
+  }
   let choosing = $state(false);
   /** A second tap, or one that meets what another phone just answered, is none of the cable that is asked now. */
   const guard = new PressGuard(undefined, STEP_AFTER_MS);
@@ -39,10 +52,8 @@
     if (/^\d$/.test(event.key) && numbers.includes(Number(event.key))) press(Number(event.key));
     else if (event.key === '-' || event.key === '0') answer([]);
     else if (event.key === '+') several = several ? null : [];
-    else if (event.key === 'Enter' && several?.length) {
-      answer(several);
-      several = null;
-    } else return;
+    else if (event.key === 'Enter' && several && answering.length) answerSeveral();
+    else return;
     event.preventDefault();
   }
 </script>
@@ -113,13 +124,27 @@
           {/each}
         </div>
         {#if several}
+          <label class="flex items-center gap-3"
+            ><span class="flex-1">and one that is in no outlet of this round, by its number</span><input
+              class="field mt-0 w-20 font-mono text-xl"
+              inputmode="numeric"
+              maxlength="2"
+              autocomplete="off"
+              bind:value={stranger}
+            /></label
+          >
+          {#if stranger && strange === null}<p role="status">
+              {numbers.includes(Number(stranger))
+                ? `Remote ${Number(stranger)} is of this round: tap it above.`
+                : 'The number of a remote is 1 to 99.'}
+            </p>{/if}
           <button
             class="act min-h-14 act-now"
-            disabled={several.length < 2}
-            onclick={() => {
-              answer(several ?? []);
-              several = null;
-            }}>These answer at once: {several.join(' and ') || 'tap them'}</button
+            disabled={answering.length < 2 && strange === null}
+            onclick={answerSeveral}
+            >{answering.length === 1
+              ? `Remote ${strange} alone answers`
+              : `These answer at once: ${answering.join(' and ') || 'tap them'}`}</button
           >
         {/if}
         <div class="grid grid-cols-2 gap-1">
@@ -127,7 +152,7 @@
             >None answers <kbd class="hidden key lg:inline">0</kbd></button
           >
           <button class="act" aria-pressed={several !== null} onclick={() => (several = several ? null : [])}
-            >Several at once <kbd class="hidden key lg:inline">+</kbd></button
+            >Several, or another <kbd class="hidden key lg:inline">+</kbd></button
           >
           <button class="act" aria-expanded={choosing} onclick={() => (choosing = !choosing)}
             >Another cable</button

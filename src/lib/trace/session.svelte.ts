@@ -115,13 +115,19 @@ export class TraceSession {
       case 'bridged': {
         const others = is.cables.filter((c) => c !== cable);
         const links = is.links.map((l) => this.label(l)).join(' and ');
+        const more = is.another ? ' and another' : '';
         return {
           is: others.length
-            ? `bridged with cable ${others.join(', ')}: they are ${links}${is.links.length < is.cables.length ? ' and another' : ''}`
-            : `answers ${links} at once: bridged with a cable not tried yet`,
+            ? `bridged with cable ${others.join(', ')}: they are ${links}${more}`
+            : `answers ${links}${more} at once: bridged with a cable not tried yet`,
           good: false,
         };
       }
+      case 'elsewhere':
+        return {
+          is: `answered by remote ${is.number}, which is in no outlet of this trace: it goes elsewhere, or somebody else is testing`,
+          good: false,
+        };
       default:
         return { is: is?.silentIn.length ? 'silent so far' : 'not tried', good: true };
     }
@@ -241,6 +247,7 @@ export class TraceSession {
           before?.is === data.is &&
           before.by === data.by &&
           before.cable === data.cable &&
+          before.another === data.another &&
           sameLinks(before.with, data.with);
         if (!same) this.job.log.write(link, 'traced', data);
       } else if (before?.by === 'remote') this.takeBackTraced(link);
@@ -262,7 +269,7 @@ function tracedAs(link: string, is: LinkIs): Traced | null {
     case 'inferred':
       return { is: is.kind, by, cable: is.cable };
     case 'bridged':
-      return { is: is.kind, by, with: is.links.filter((l) => l !== link) };
+      return { is: is.kind, by, with: is.links.filter((l) => l !== link), ...(is.another ? { another: true } : {}) }; // prettier-ignore
     case 'silent':
       return { is: is.kind, by };
     case 'waiting':

@@ -29,17 +29,12 @@
     <aside class="grid content-start gap-3">
       <h2 class="text-sm text-faint">Loose cables</h2>
       <ul class="border-t border-rule" data-testid="cables">
-        {#each [...session.outcome.cables].sort((a, b) => a[0] - b[0]) as [cable, is] (cable)}
+        {#each [...session.outcome.cables.keys()].sort((a, b) => a - b) as cable (cable)}
           <li class="grid grid-cols-[3rem_1fr] items-baseline border-b border-rule py-1">
             <span class="font-mono text-lg font-bold">{cable}</span>
-            <span
-              class={[
-                'flex items-center gap-2',
-                (is.kind === 'bridged' || (is.kind === 'inferred' && is.open)) && 'text-wrong',
-              ]}
-              >{#if is.kind === 'bridged' || (is.kind === 'inferred' && is.open)}<StateMark
-                  state="failed"
-                />{/if}{session.words(cable).is}</span
+            <span class={['flex items-center gap-2', !session.words(cable).good && 'text-wrong']}
+              >{#if !session.words(cable).good}<StateMark state="failed" />{/if}{session.words(cable)
+                .is}</span
             >
           </li>
         {/each}
