@@ -167,6 +167,10 @@ test('a server that is put back from a backup gets what this device logged since
   expect(run('backup', join(dir, 'copies')).status).toBe(0);
   for (const n of ['02', '03']) await pass(page, `K1-${n}`);
   await kept(page);
+  await open(page, `${server.base}/${JOB}/setup`);
+  await page.getByLabel('Name of the new panel').fill('Z9');
+  await page.getByRole('button', { name: 'Add a panel' }).click();
+  await expect(page.getByLabel('Name of panel Z9')).toBeVisible();
   await open(page, `${server.base}/${JOB}/bench/K1-05/tail`);
   await page.getByRole('button', { name: 'log', exact: true }).click();
   await takePicture(page);
@@ -191,6 +195,14 @@ test('a server that is put back from a backup gets what this device logged since
   await expect.poll(async () => (await fetch(path)).status, { timeout: 60_000 }).toBe(200);
   await page.getByTestId('sent-again').getByRole('button', { name: 'All right' }).click();
   await expect(page.getByTestId('sent-again')).toBeHidden();
+  // A plan may have been changed since: what was changed here is made again once somebody says so.
+  const panels = async () => ((await (await fetch(`${server.base}/api/jobs/${JOB}/export`)).json()) as ReturnType<typeof demoCopy>).panels.map((p) => p.name); // prettier-ignore
+  expect(await panels()).not.toContain('Z9');
+  const lost = page.getByTestId('lost-changes');
+  await expect(lost).toContainText('set up, panels: 1 panel put in or changed');
+  await lost.getByRole('button', { name: 'Make it again' }).click();
+  await expect(lost).toBeHidden();
+  expect(await panels()).toContain('Z9');
   await page.reload();
   await ready(page);
   await kept(page);

@@ -3,7 +3,9 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { keepSent, sentEntries } from '../../src/lib/device/sent';
+import type { PlanChanges } from '../../src/core/model/plan-changes';
+import { askedWords } from '../../src/core/plan/change-words';
+import { dropSentChanges, keepSent, sentChanges, sentEntries } from '../../src/lib/device/sent';
 import { deviceStore, keptEntries, putEntries } from '../../src/lib/device/store';
 import { OpenJob } from '../../src/lib/job/open-job.svelte';
 import { databaseId } from '../../src/lib/server/db/identity';
@@ -230,6 +232,81 @@ describe('which entries are missing', () => {
   it('is another database after a start from nothing, and the same in a copy', async () => {
     expect(await databaseId(await backup())).toBe(await databaseId(device.db));
     expect(await databaseId(await anotherDatabase())).not.toBe(await databaseId(device.db));
+  });
+});
+
+describe('the plan of a server that was put back from a backup', () => {
+  const noted = (note: string) => ({ put: { links: [{ ...job.plan.link('K3-04')!, note }] } });
+  /** On the newest plan, as a page has it that loads it after every change. */
+  const change = async (changes: PlanChanges, from: string) => job.plan.change({ revision: (await device.data()).plan.revision, ...changes }, from); // prettier-ignore
+  const asked = async (start: string) => {
+    await device.beat(start);
+    await looked(start);
+  };
+  const noteNow = async () => (await device.file()).links.find((l) => l.id === 'K3-04')!.note;
+
+  it('is changed again as it was from this device, once a person says so, and each change once', async () => {
+    await asked('start 1');
+    expect(await change(noted('kept by the backup'), 'links')).toBe('');
+    const old = await backup();
+    expect(await change(noted('behind the desk'), 'links')).toBe('');
+    expect(await change({ name: 'Station east' }, 'terms')).toBe('');
+    job.plan.keepPart({ id: 'own', kind: 'cable', name: 'Own cable' } as never);
+    await vi.waitFor(async () => expect((await device.file()).parts.map((p) => p.id)).toContain('own'), WAIT);
+    const before = await device.file();
+    expect(job.plan.lost.list).toEqual([]);
+
+    device.db = old;
+    await asked('start 2');
+    await vi.waitFor(() => expect(job.plan.lost.list).toHaveLength(3), WAIT);
+    expect(job.plan.lost.list.map((c) => askedWords(c.changes))).toEqual(['1 link put in or changed', 'called “Station east”', '1 part put in or changed']); // prettier-ignore
+    expect(await noteNow()).toBe('kept by the backup');
+    expect(await job.plan.makeAgain()).toBe('');
+    const after = await device.file();
+    expect([after.job.name, await noteNow(), after.parts]).toEqual(['Station east', 'behind the desk', before.parts]); // prettier-ignore
+    const planned = (file: typeof before) =>
+      file.entries.filter((e) => e.kind === 'planned').map((e) => e.id);
+    expect(planned(after)).toEqual(planned(before));
+    expect(job.plan.lost.list).toEqual([]);
+    // It has them now, and so has a page that is opened after that.
+    close();
+    await opened();
+    await asked('start 3');
+    await vi.waitFor(() => expect(device.asked.at(-1)).toMatch(/missing$/), WAIT);
+    expect(job.plan.lost.list).toEqual([]);
+  });
+
+  it('says why a change cannot be made again, and keeps it until somebody leaves the plan as it is', async () => {
+    await asked('start 1');
+    const old = await backup();
+    const part = { id: 'own', kind: 'cable', name: 'Own cable' } as never;
+    expect(await change({ put: { parts: [part] } }, 'tools')).toBe('');
+    const [made] = await sentChanges(JOB, await databaseId(device.db));
+    expect(await change({ remove: { parts: ['own'] } }, 'tools')).toBe('');
+    await dropSentChanges([made!.id]);
+    device.db = old;
+    await asked('start 2');
+    await vi.waitFor(() => expect(job.plan.lost.list).toHaveLength(1), WAIT);
+    expect(await job.plan.makeAgain()).toContain('There is no "own" to take out.');
+    expect(job.plan.lost.list).toHaveLength(1);
+    await job.plan.lost.leave();
+    close();
+    await opened();
+    await asked('start 3');
+    expect([job.plan.lost.list, await sentChanges(JOB, await databaseId(device.db))]).toEqual([[], []]);
+  });
+
+  it('that goes away while it is asked is asked again by the next beat', async () => {
+    await asked('start 1');
+    const old = await backup();
+    expect(await change({ name: 'Station east' }, 'terms')).toBe('');
+    device.db = old;
+    device.online = false;
+    await job.plan.lost.heardServer({ database: await databaseId(old), start: 'start 2' } as never);
+    expect(job.plan.lost.list).toEqual([]);
+    device.online = true;
+    await job.plan.lost.heardServer({ database: await databaseId(old), start: 'start 2' } as never);
+    expect(job.plan.lost.list).toHaveLength(1);
   });
 });
 

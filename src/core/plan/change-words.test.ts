@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { changeWords, fieldWords, valueWords } from './change-words';
+import { askedWords, changeWords, fieldWords, valueWords } from './change-words';
 
 describe('a change of plan, in words', () => {
   it.each<[unknown, string]>([
@@ -43,4 +43,15 @@ describe('a change of plan, in words', () => {
     expect(change('Old', 'New')).toEqual([{ field: 'terms', was: 'Old', is: 'New' }]);
     expect(change({ a: 1 }, 'New')).toEqual([{ field: 'terms', was: '{"a":1}', is: 'New' }]);
   });
+});
+
+describe('what a change of plan asks for, in words', () => {
+  const some = (n: number) => Array.from({ length: n }, (_, i) => ({ id: `x${i}` })) as never[];
+  it.each([
+    [{}, ''],
+    [{ name: 'East' }, 'called “East”'],
+    [{ policy: {} as never }, 'its terms'],
+    [{ put: { links: some(1), crew: some(2) } }, '1 link put in or changed, 2 people put in or changed'],
+    [{ put: { spaces: [] }, remove: { batches: ['a', 'b'], crew: ['c'] } }, '2 batches taken out, 1 person taken out'], // prettier-ignore
+  ])('%j: %s', (changes, says) => expect(askedWords(changes)).toBe(says));
 });

@@ -1,4 +1,6 @@
 import type { PlanChange } from '../model/entry';
+import type { PlanChanges, PlanList } from '../model/plan-changes';
+import { PLAN_LISTS } from '../model/plan-lists';
 
 /** One field that a change of plan gave another value, in words. */
 export interface FieldChange {
@@ -73,4 +75,38 @@ export function changeWords({ was, is, name }: PlanChange): FieldChange[] {
   const out: FieldChange[] = [];
   collect(was, is, '', out);
   return out;
+}
+
+/** One thing of a list, and several of them. */
+const THINGS: Record<PlanList, [one: string, several: string]> = {
+  spaces: ['space', 'spaces'],
+  panels: ['panel', 'panels'],
+  outlets: ['outlet', 'outlets'],
+  floors: ['floor', 'floors'],
+  batches: ['batch', 'batches'],
+  links: ['link', 'links'],
+  runs: ['run', 'runs'],
+  crew: ['person', 'people'],
+  parts: ['part', 'parts'],
+  legends: ['legend', 'legends'],
+};
+
+/**
+ * What a change of plan asks for, in words.
+ *
+ * @example
+ * askedWords({ put: { links: [k1] }, remove: { panels: ['p1', 'p2'] } }) // '1 link put in or changed, 2 panels taken out'
+ */
+export function askedWords({ put, remove, name, policy }: PlanChanges): string {
+  const some = (did: string, of: (list: PlanList) => readonly unknown[] | undefined) =>
+    PLAN_LISTS.flatMap((list) => {
+      const n = of(list)?.length ?? 0;
+      return n ? [`${n} ${THINGS[list][n === 1 ? 0 : 1]} ${did}`] : [];
+    });
+  return [
+    ...(name === undefined ? [] : [`called “${name}”`]),
+    ...(policy ? ['its terms'] : []),
+    ...some('put in or changed', (list) => put?.[list]),
+    ...some('taken out', (list) => remove?.[list]),
+  ].join(', ');
 }

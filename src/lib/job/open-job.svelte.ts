@@ -55,7 +55,7 @@ export class OpenJob {
   readonly photos: PhotoBox;
 
   constructor(data: JobData) {
-    this.plan = new OpenPlan(data.plan, () => this.here.me, () => invalidateAll()); // prettier-ignore
+    this.plan = new OpenPlan(data.plan, () => this.here.me, () => invalidateAll(), data.database); // prettier-ignore
     this.here = new Here(this.plan.now);
     // Before any screen is drawn: none may ask what this device has been told already.
     this.here.resume();
@@ -110,6 +110,7 @@ export class OpenJob {
       beat: (server) => {
         void this.outbox.heardServer(server);
         void this.photos.heardServer(server);
+        void this.plan.lost.heardServer(server);
       },
     });
     return () => {

@@ -10,6 +10,8 @@ import type { MovedLink } from '$core/plan/history';
 import { conflictPath, type Conflict } from '$core/plan/merge';
 import { LEGENDS, type Legend } from '$core/wiring/legend';
 import { refusalWords, sendJson } from '$lib/device/ask-server';
+import { keepSentChange } from '$lib/device/sent';
+import { LostChanges } from './lost-changes.svelte';
 import { Ways } from '$core/survey/ways';
 import { whereabouts, type Whereabouts } from '$core/plan/whereabouts';
 
@@ -100,6 +102,8 @@ export class OpenPlan {
   outdated = $state(false);
   /** A choice that has to be made before the change on its way can be taken. */
   question = $state.raw<PlanQuestion | null>(null);
+  /** What the server took of this device and has no more. */
+  readonly lost: LostChanges;
   /** Names of changes this device sent: it need not be told of them. */
   private readonly sent = sentHere;
 
@@ -107,6 +111,8 @@ export class OpenPlan {
     kept: JobPlan,
     private readonly me: () => string,
     private readonly takeUp: () => Promise<void>,
+    /** Which database the plan is of, where that is known. */
+    private readonly database?: string,
   ) {
     // A device may have kept it before there were batches or runs.
     const plan = {
@@ -128,6 +134,7 @@ export class OpenPlan {
     this.groups = groupsOf(this.ordered, this.where);
     this.parts = plan.parts;
     this.own = plan.legends;
+    this.lost = new LostChanges(plan.id, (changes) => this.send(changes));
   }
 
   get id(): string {
@@ -215,38 +222,58 @@ export class OpenPlan {
    * people changed the same thing, and where a terminated link gets another place. `from` names the screen or file.
    */
   async change(changes: PlanChanges, from: string): Promise<string> {
-    const id = uuid();
-    this.sent.add(id);
-    let body: PlanChanges = {
-      revision: this.revision,
-      ...changes,
-      id,
-      from,
-      ...(this.me() ? { by: this.me() } : {}),
-    };
+    const me = this.me();
+    const said = await this.send({ revision: this.revision, ...changes, id: uuid(), from, ...(me ? { by: me } : {}) }); // prettier-ignore
+    if (!said) await this.takeUp();
+    return said;
+  }
+
+  /** Makes again what the server has lost of the changes that were made here; '' or the sentence that says why not all. */
+  async makeAgain(): Promise<string> {
+    const before = this.lost.list.length;
+    const said = await this.lost.makeAgain();
+    if (!said) await this.takeUp();
+    else if (this.lost.list.length < before) this.outdated = true;
+    return said;
+  }
+
+  /** Sends a change by its name, and asks what the server asks back; '' or the sentence that says why not. */
+  private async send(asked: PlanChanges & { id: string }): Promise<string> {
+    this.sent.add(asked.id);
+    let body = asked;
     try {
       for (;;) {
         const answer = await sendJson(apiAddress(this.id, 'plan'), body);
         if (answer.ok) break;
-        const asked = (await answer.clone().json().catch(() => ({}))) as Partial<Asked>; // prettier-ignore
-        if (!asked.conflicts?.length && !asked.moved?.length) return await refusalWords(answer);
-        const choice = await this.ask(asked.conflicts ?? [], asked.moved ?? []);
+        const back = (await answer.clone().json().catch(() => ({}))) as Partial<Asked>; // prettier-ignore
+        if (!back.conflicts?.length && !back.moved?.length) return await refusalWords(answer);
+        const choice = await this.ask(back.conflicts ?? [], back.moved ?? []);
         if (!choice) return 'Nothing was changed.';
         body = {
-          ...withTheirs(body, asked.conflicts ?? [], choice.theirs),
-          ...(asked.conflicts?.length
-            ? { decided: { revision: asked.revision!, fields: asked.conflicts.map(conflictPath) } }
+          ...withTheirs(body, back.conflicts ?? [], choice.theirs),
+          id: asked.id,
+          ...(back.conflicts?.length
+            ? { decided: { revision: back.revision!, fields: back.conflicts.map(conflictPath) } }
             : {}),
           moved: { ...body.moved, ...choice.moved },
         };
       }
-      await this.takeUp();
-      return '';
     } catch {
       return 'The server is out of reach: what you entered stays here, try again when it is back.';
     } finally {
       this.question = null;
     }
+    await this.keepSent(body);
+    return '';
+  }
+
+  /** A server may be put back from a backup of before: what it took stays on this device a while. */
+  private async keepSent(changes: PlanChanges & { id: string }): Promise<void> {
+    const { id, database } = this;
+    if (database === undefined) return;
+    await keepSentChange({ id: changes.id, job: id, database, at: Date.now(), changes }).catch(() => {
+      // No room for it: the server has it.
+    });
   }
 
   private ask(conflicts: Conflict[], moved: MovedLink[]): Promise<Parameters<PlanQuestion['answer']>[0]> {
@@ -295,11 +322,13 @@ export class OpenPlan {
       const id = uuid();
       this.sent.add(id);
       const put = w.parts ? { parts: [w.parts] } : { legends: [w.legends!] };
+      const changes = { id, put, from: 'tools', ...(this.me() ? { by: this.me() } : {}) };
       try {
-        const answer = await sendJson(apiAddress(this.id, 'plan'), { id, put, from: 'tools', ...(this.me() ? { by: this.me() } : {}) }); // prettier-ignore
+        const answer = await sendJson(apiAddress(this.id, 'plan'), changes);
         // Not let in, or a job that is not here for a while: it waits, as entries do.
         if (!answer.ok && !REFUSED.has(answer.status)) return;
-        if (!answer.ok) this.refused = `${(w.parts ?? w.legends)!.name}: ${await refusalWords(answer)}`;
+        if (answer.ok) await this.keepSent(changes);
+        else this.refused = `${(w.parts ?? w.legends)!.name}: ${await refusalWords(answer)}`;
         this.waiting = this.waiting.filter((x) => x !== w);
         this.storeWaiting();
       } catch {

@@ -238,10 +238,13 @@
       >
         <p class="flex-1 basis-60">
           The server came back without {n === 1 ? 'an entry' : `${n} entries`} that it had from this device.
-          {n === 1 ? 'It was' : 'They were'} sent again. Look whether the plan is as it should be.
+          {n === 1 ? 'It was' : 'They were'} sent again.
         </p>
         <button class="act w-auto" onclick={() => job.outbox.seenSentAgain()}>All right</button>
       </div>
+    {/if}
+    {#if job.plan.lost.list.length}
+      {#await import('./LostChanges.svelte') then { default: LostChanges }}<LostChanges />{/await}
     {/if}
     {#if (job.outbox.foreign.length || job.outbox.keptElsewhere.length) && here !== 'history'}
       {@const n = job.outbox.foreign.length + job.outbox.keptElsewhere.length}
