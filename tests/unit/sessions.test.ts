@@ -568,7 +568,22 @@ describe('on a trace', () => {
     session.takeBack();
     expect(job.statusOf(id).traced).toMatchObject({ is: 'known', cable: 1 });
     await sent();
-    expect((await device.kinds(id)).filter((k) => k === 'traced')).toHaveLength(3);
+    // What the answer told is taken back with it: it joins nothing any more.
+    expect((await device.kinds(id)).filter((k) => k === 'traced' || k === 'void')).toEqual(['traced', 'traced', 'void']); // prettier-ignore
+    expect(job.statusOf(id).joined).toBeUndefined();
+  });
+  it('tells that two cables are apart only where the remotes of both were out', async () => {
+    const session = await begin();
+    session.allOut();
+    const [one, other] = session.round!.placed;
+    session.answer([one!.remote, other!.remote]);
+    expect(job.statusOf(one!.link).joined).toMatchObject({ with: [other!.link], mended: false });
+    // They are parted, and tried again with the remotes where they were.
+    session.chosen = 1;
+    session.answer([one!.remote]);
+    expect(job.statusOf(one!.link)).toMatchObject({ traced: { is: 'known', silent: [other!.link] } });
+    expect(job.statusOf(one!.link).joined).toBeUndefined();
+    await sent();
   });
   it('takes the proof of a link that was seated meanwhile, once another cable answers its remote', async () => {
     const session = await begin();

@@ -264,7 +264,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       if (e.data.is === 'bridged') {
         status.joined = joinedWith(e.data.with ?? [], e.data.another);
         takenBack(status, 'Good so far: a trace found copper that joins its cable with another.');
-      } else if (e.data.is === 'known' && e.data.by === 'remote') delete status.joined;
+      } else if (shownApart(status, e.data)) delete status.joined;
       return;
     case 'flagged': {
       const { tape, bands, text } = e.data;
@@ -292,6 +292,14 @@ const joinedWith = (links: string[], another?: true): NonNullable<LinkStatus['jo
   ...(another || !links.length ? { another: true } : {}),
   mended: false,
 });
+
+/** Whether a trace found a cable by its own remote alone, with the remotes of all out that copper joined it with. */
+const shownApart = ({ joined }: LinkStatus, { is, by, silent }: EntryOf<'traced'>['data']): boolean =>
+  is === 'known' &&
+  by === 'remote' &&
+  joined !== undefined &&
+  !joined.another &&
+  joined.with.every((l) => silent?.includes(l));
 
 /** Two people who do the same end within this time did not know of each other. Our judgement. */
 const SAME_TIME_MS = 10 * 60_000;

@@ -196,6 +196,8 @@ export const ENTRY_DATA = {
     with: z.array(idSchema).max(96).optional(),
     /** Copper joins it to one more that is not known. */
     another: z.literal(true).optional(),
+    /** Links that copper joined it with, whose remotes were out beside its own and did not answer. */
+    silent: z.array(idSchema).max(96).optional(),
     /** How sure a tone made it. */
     sure: z.number().min(0).max(1).optional(),
   }),

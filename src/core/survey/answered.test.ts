@@ -28,6 +28,7 @@ const happening = fc.oneof(
   fc.record({ did: fc.constant('redo' as const), at: link, parts: fc.boolean() }),
   fc.record({ did: fc.constant('join' as const), at: link, with: link, traced: fc.boolean(), known: fc.boolean() }), // prettier-ignore
   fc.record({ did: fc.constant('name' as const), at: link }),
+  fc.record({ did: fc.constant('trace' as const), put: fc.uniqueArray(link, { minLength: 1 }) }),
 );
 type Happening = typeof happening extends fc.Arbitrary<infer T> ? T : never;
 
@@ -105,6 +106,16 @@ function lived(happenings: readonly Happening[]) {
             shown[i] = true;
           }
         break;
+      case 'trace':
+        // What a trace with those remotes out tells of each that its own remote alone answers.
+        for (const i of h.put) {
+          if (!reaches(i).includes(i) || reaches(i).some((o) => o !== i && h.put.includes(o))) continue;
+          const silent = (statusOf(i).joined?.with ?? []).filter((l) =>
+            h.put.some((p) => links[p]!.id === l),
+          );
+          add({ link: links[i]!.id, kind: 'traced', data: { is: 'known', by: 'remote', ...(silent.length ? { silent } : {}) } }); // prettier-ignore
+        }
+        break;
       case 'name': {
         const other = joined?.find((i) => i !== h.at);
         if (other === undefined || !isIn(h.at)) break;
@@ -133,7 +144,7 @@ describe('what numbered remotes and traces tell of two links', () => {
           expect(proven).toBe(false);
         });
       }),
-      { numRuns: 2500 },
+      { numRuns: 4000 },
     );
     expect(seen.kept).toBeGreaterThan(1500);
     expect(seen.proven).toBeGreaterThan(500);

@@ -1,7 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bundleAnswers, hiddenBundle } from '../practice/hidden-bundle';
-import { cablesToTry, readRemoteNumbers, traceOutcome, type TraceAnswer, type TraceRound } from './trace';
+import {
+  cablesToTry,
+  readRemoteNumbers,
+  silentBeside,
+  traceOutcome,
+  type TraceAnswer,
+  type TraceRound,
+} from './trace';
 
 const LINKS = ['a', 'b', 'c', 'd'];
 const round = (links: string[], closed = true, from = 1): TraceRound => ({
@@ -65,6 +72,14 @@ describe('a trace with numbered remotes', () => {
     // Whoever finds it in a later round names it.
     const later = traceOutcome(LINKS, [round(['a', 'b']), round(['c', 'd'])], [says(1, [1]), says(1, [2], 1)], 4); // prettier-ignore
     expect(later.links.get('a')).toEqual({ kind: 'bridged', cables: [1], links: ['a', 'd'], another: false });
+  });
+  it('knows which remotes were out and silent when a link was answered by its own alone', () => {
+    const rounds = [round(['a', 'b', 'c']), round(['a', 'd'])];
+    const of = (answers: TraceAnswer[], link = 'a') => [...silentBeside(link, rounds, answers)];
+    expect(of([says(1, [1])])).toEqual(['b', 'c']);
+    expect(of([says(1, [1, 2])])).toEqual([]);
+    expect(of([says(1, [1, 2]), says(1, [1], 1)])).toEqual(['d']);
+    expect(of([says(1, [1])], 'd')).toEqual([]);
   });
   it('does not infer that what answers elsewhere is the last one left', () => {
     const known = [says(1, [1]), says(2, [2]), says(3, [3]), says(4, [9])];

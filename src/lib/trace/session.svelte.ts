@@ -7,7 +7,7 @@ import type { TraceEvent } from '$core/model/trace-event';
 import { wantsTrace } from '$core/log/next';
 import { bundleAnswers, hiddenBundle } from '$core/practice/hidden-bundle';
 import { answersOf, openTraces, planOf, roundOf, type OpenTrace } from '$core/survey/shared-trace';
-import { cablesToTry, readRemoteNumbers, traceOutcome, type LinkIs } from '$core/survey/trace';
+import { cablesToTry, readRemoteNumbers, silentBeside, traceOutcome, type LinkIs } from '$core/survey/trace';
 import type { Hands } from '$core/survey/rounds';
 import { NOT_PLANNED, planInWorker, roomsOf } from '$lib/round/plan';
 import type { OpenJob } from '$lib/job/open-job.svelte';
@@ -240,18 +240,26 @@ export class TraceSession {
         if (status.traced?.is === 'bridged' && is.kind !== 'bridged') this.takeBackTraced(link);
         continue;
       }
+      // An answer that was taken back joins nothing any more: what it told is taken back with it.
+      if (tried === undefined && status.traced?.is === 'bridged' && is.kind !== 'bridged') this.takeBackTraced(link); // prettier-ignore
+      const { traced: before, joined } = this.job.statusOf(link);
       const data = tracedAs(link, is);
-      const before = status.traced;
       if (data) {
+        const silent = is.kind === 'known' && joined ? this.silentOf(link, joined.with) : [];
         const same =
           before?.is === data.is &&
           before.by === data.by &&
           before.cable === data.cable &&
           before.another === data.another &&
           sameLinks(before.with, data.with);
-        if (!same) this.job.log.write(link, 'traced', data);
+        if (!same) this.job.log.write(link, 'traced', { ...data, ...(silent.length ? { silent } : {}) });
       } else if (before?.by === 'remote') this.takeBackTraced(link);
     }
+  }
+  /** Of these links, those whose remotes were out and silent when a link's own answered. */
+  private silentOf(link: string, links: readonly string[]): string[] {
+    const beside = silentBeside(link, this.plan?.rounds ?? [], this.answers);
+    return links.filter((l) => beside.has(l));
   }
   /** Takes back what a trace told of a link, where nothing was logged of it since. */
   private takeBackTraced(link: string): void {
