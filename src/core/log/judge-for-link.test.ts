@@ -242,6 +242,20 @@ describe('an end that somebody refused', () => {
     // A number alone says nothing: nobody put that remote into this outlet.
     expect(states(after(planned, stranger, read({}, { remote: 3, unplaced: true })))).not.toEqual(PROVEN);
   });
+  it('whose cable was found joined with one and then with another is parted from both or not at all', () => {
+    const first: What = { traced: { is: 'bridged', by: 'remote', with: ['K1-02'] } };
+    const second: What = { rejected: { reason: 'both answer', joined: ['K1-03'] }, end: 'head' };
+    const mended: What = { redone: { action: 'redo' } as never, end: 'head' };
+    const beside = (...silent: string[]) => read({}, { remote: 3, silent });
+    expect(states(after(planned, first, second, mended, beside('K1-03')))).toEqual(SO_FAR);
+    expect(states(after(planned, first, second, mended, beside('K1-02', 'K1-03')))).toEqual(PROVEN);
+    const unknown: What = { rejected: { reason: 'two answer', joined: [] }, end: 'head' };
+    expect(after(planned, first, unknown).joined).toEqual({ with: ['K1-02'], another: true, mended: false });
+    expect(after(planned, first, unknown, second).joined).toEqual({
+      with: ['K1-02', 'K1-03'],
+      mended: false,
+    });
+  });
   it('whose cable was joined with one that nobody named is cleared by no remote of its own until that one is named', () => {
     const remote = read({}, { remote: 3 });
     const beside = read({}, { remote: 3, silent: ['K1-02'] });

@@ -237,7 +237,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
     case 'rejected':
       fail(status[e.end!], e, e.data.reason);
       status[e.end!].refused = { how: e.data.answered ? 'answered' : 'eye', why: e.data.reason };
-      if (e.data.joined) status.joined = joinedWith(e.data.joined, e.data.another);
+      if (e.data.joined) status.joined = joinedWith(status, e.data.joined, e.data.another);
       return;
     case 'read-back':
       if (e.data.right) status[e.end!].readBackWaiting = true;
@@ -262,7 +262,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
     case 'traced':
       status.traced = { ...e.data, at: e.at };
       if (e.data.is === 'bridged') {
-        status.joined = joinedWith(e.data.with ?? [], e.data.another);
+        status.joined = joinedWith(status, e.data.with ?? [], e.data.another);
         takenBack(status, 'Good so far: a trace found copper that joins its cable with another.');
       } else if (shownApart(status, e.data)) delete status.joined;
       return;
@@ -286,9 +286,16 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
   }
 }
 
-/** Copper joins a cable to those of these links. None named: to one that is not known. */
-const joinedWith = (links: string[], another?: true): NonNullable<LinkStatus['joined']> => ({
-  with: links,
+/**
+ * Copper joins a cable to those of these links, and to all it was found joined with before and not apart from since. None
+ * named: to one that is not known, until one is.
+ */
+const joinedWith = (
+  { joined }: LinkStatus,
+  links: string[],
+  another?: true,
+): NonNullable<LinkStatus['joined']> => ({
+  with: [...new Set([...(joined?.with ?? []), ...links])],
   ...(another || !links.length ? { another: true } : {}),
   mended: false,
 });

@@ -40,25 +40,16 @@ export function joinedEntries(asked: LinkWithRemote, other: LinkWithRemote | nul
   return [refused(asked, other), ...(other ? [refused(other, asked)] : [])];
 }
 
-/** A link whose cable copper joins with others. */
-export interface JoinedLink {
-  link: Pick<Link, 'id' | 'label'>;
-  status: Pick<LinkStatus, 'joined'>;
-}
-
-/**
- * What is logged once somebody knows which cable it was that copper joined with that of a link: both are refused, each for
- * all it is known to be joined with.
- */
-export function namedJoinedEntries(asked: JoinedLink, other: JoinedLink): ToLog<'rejected'>[] {
-  const refused = ({ link, status }: JoinedLink, by: JoinedLink): ToLog<'rejected'> => ({
-    link: link.id,
+/** What is logged once somebody knows which cable it was that copper joined with that of a link: both are refused. */
+export function namedJoinedEntries(
+  asked: LinkWithRemote['link'],
+  other: LinkWithRemote['link'],
+): ToLog<'rejected'>[] {
+  const refused = (of: LinkWithRemote['link'], by: LinkWithRemote['link']): ToLog<'rejected'> => ({
+    link: of.id,
     kind: 'rejected',
     end: 'head',
-    data: {
-      reason: `copper joined its cable with that of ${by.link.label}`,
-      joined: [...new Set([...(status.joined?.with ?? []), by.link.id])],
-    },
+    data: { reason: `copper joined its cable with that of ${by.label}`, joined: [by.id] },
   });
   return [refused(asked, other), refused(other, asked)];
 }

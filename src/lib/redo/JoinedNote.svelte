@@ -24,8 +24,7 @@
         ? `That is ${link.label} itself: type the label of the other cable.`
         : '';
     if (!other || problem) return;
-    const known = (of: Link) => ({ link: of, status: job.statusOf(of.id) });
-    const [own, its] = namedJoinedEntries(known(link), known(other));
+    const [own, its] = namedJoinedEntries(link, other);
     const written = job.log.write(its!.link, its!.kind, its!.data, its!.end);
     job.log.write(own!.link, own!.kind, own!.data, own!.end, `${link.label} and ${other.label}: joined, both to be done again.`, { with: [written] }); // prettier-ignore
     named = '';
