@@ -1,14 +1,15 @@
 import { inflateSync, strFromU8 } from 'fflate';
 import type { End } from '../wiring/conductors';
 import { TERMINATION_STATES, type LinkStatus, type TerminationState } from './state';
+import { inRework } from './rework';
 
-/** How both ends of a link stand, and no more of them. */
-export type EndStates = Record<End, { state: TerminationState }>;
+/** How both ends of a link stand, and whether what was found wrong has not been told; no more of them. */
+export type EndStates = Record<End, { state: TerminationState }> & { untold?: unknown };
 
 /** What goes before packed states: it tells how the ends of every link stand, and where which state lies. */
 export interface PacksHead {
-  /** What occurs of both ends together, head and tail. */
-  pairs: [TerminationState, TerminationState][];
+  /** What occurs of both ends together, head and tail; `true` behind them where something is untold. */
+  pairs: [head: TerminationState, tail: TerminationState, untold?: true][];
   /** Every link, pack by pack, each followed by the number of its pair. */
   links: (string | number)[];
   /** Of each pack, how many states it holds and how many bytes it has. */
@@ -28,7 +29,18 @@ const isState = (s: string | null): s is TerminationState =>
   s !== null && (TERMINATION_STATES as readonly string[]).includes(s);
 
 /** What a head tells of a state: out of its JSON without reading all of that, or by reading it where it is not as it is written here. */
-function gist(json: string): { link: string; head: TerminationState; tail: TerminationState } {
+function gist(json: string): Gist {
+  const ends = endsIn(json);
+  // Within a text of its own its quotation marks would be escaped.
+  return { ...ends, untold: json.includes('"untold":') };
+}
+interface Gist {
+  link: string;
+  head: TerminationState;
+  tail: TerminationState;
+  untold: boolean;
+}
+function endsIn(json: string): Omit<Gist, 'untold'> {
   const link = quoted(json, '{"link":"', 0, true);
   if (link !== null && !link.includes('\\')) {
     const head = quoted(json, ',"head":{"state":"', '{"link":""'.length + link.length, true);
@@ -42,7 +54,10 @@ function gist(json: string): { link: string; head: TerminationState; tail: Termi
 /** States in a pack: those of four panels or so, since whoever looks at one of them looks at its neighbours. Our judgement. */
 const PACKED_TOGETHER = 100;
 
-/** Packs states as they are stored, as JSON and in this order. `deflate` makes raw DEFLATE data (RFC 1951) of a text. */
+/**
+ * Packs states as they are stored, as JSON: those in rework and those of which something is untold first, which redo looks
+ * at all together, the others in this order. `deflate` makes raw DEFLATE data (RFC 1951) of a text.
+ */
 export async function packStates(
   stored: readonly string[],
   deflate: (text: string) => Promise<Uint8Array>,
@@ -50,13 +65,15 @@ export async function packStates(
   const numbers = new Map<string, number>();
   const head: PacksHead = { pairs: [], links: [], packs: [] };
   const texts: string[] = [];
-  for (let i = 0; i < stored.length; i += PACKED_TOGETHER) {
-    const group = stored.slice(i, i + PACKED_TOGETHER);
-    texts.push(`[${group.join(',')}]`);
-    for (const json of group) {
-      const s = gist(json);
-      const pair = `${s.head} ${s.tail}`;
-      if (!numbers.has(pair)) numbers.set(pair, head.pairs.push([s.head, s.tail]) - 1);
+  const told = stored.map((json) => ({ json, ...gist(json) }));
+  const wanted = (s: Gist) => s.untold || inRework({ head: { state: s.head }, tail: { state: s.tail } });
+  const ordered = [...told.filter(wanted), ...told.filter((s) => !wanted(s))];
+  for (let i = 0; i < ordered.length; i += PACKED_TOGETHER) {
+    const group = ordered.slice(i, i + PACKED_TOGETHER);
+    texts.push(`[${group.map((s) => s.json).join(',')}]`);
+    for (const s of group) {
+      const pair = `${s.head} ${s.tail} ${s.untold}`;
+      if (!numbers.has(pair)) numbers.set(pair, head.pairs.push(s.untold ? [s.head, s.tail, true] : [s.head, s.tail]) - 1); // prettier-ignore
       head.links.push(s.link, numbers.get(pair)!);
     }
   }
@@ -109,7 +126,11 @@ export class LinkStates {
 
   /** Out of what `packStates` made, its packs one after another; throws a SyntaxError where bytes are missing. */
   static packed({ pairs, links, packs }: PacksHead, bytes: Uint8Array): LinkStates {
-    const ends = pairs.map(([head, tail]): EndStates => ({ head: { state: head }, tail: { state: tail } }));
+    const ends = pairs.map(([head, tail, untold]): EndStates => ({
+      head: { state: head },
+      tail: { state: tail },
+      ...(untold ? { untold } : {}),
+    }));
     const known = new Map<string, Known>();
     let [at, next] = [0, 0];
     for (const [states, length] of packs) {

@@ -25,7 +25,7 @@
   const all = $derived(job.toRedo());
   const given = $derived(all.some((l) => job.statusOf(l.id).assignedTo));
   const open = $derived(whose ? all.filter((l) => (job.statusOf(l.id).assignedTo ?? whose) === whose) : all);
-  const untold = $derived(job.plan.ordered.filter((l) => job.statusOf(l.id).untold !== undefined));
+  const untold = $derived(job.plan.ordered.filter((l) => job.endsOf(l.id).untold !== undefined));
   const walk = $derived(
     reworkWalk(
       open,
