@@ -305,8 +305,16 @@ describe('the plan of a server that was put back from a backup', () => {
     await job.plan.lost.heardServer({ database: await databaseId(old), start: 'start 2' } as never);
     expect(job.plan.lost.list).toEqual([]);
     device.online = true;
+    // As long as it answers with an error, it has not said what it has.
+    device.trouble = 503;
+    await job.plan.lost.heardServer({ database: await databaseId(old), start: 'start 2' } as never);
+    expect(job.plan.lost.list).toEqual([]);
+    device.trouble = null;
     await job.plan.lost.heardServer({ database: await databaseId(old), start: 'start 2' } as never);
     expect(job.plan.lost.list).toHaveLength(1);
+    const askedSoFar = device.asked.length;
+    await job.plan.lost.heardServer({ database: await databaseId(old), start: 'start 2' } as never);
+    expect(device.asked).toHaveLength(askedSoFar);
   });
 });
 

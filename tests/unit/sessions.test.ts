@@ -585,6 +585,42 @@ describe('on a trace', () => {
     expect(job.statusOf(one!.link).joined).toBeUndefined();
     await sent();
   });
+  it('leaves standing what another trace found joined, until its own cable is tried again', async () => {
+    const session = await begin();
+    const another = await begin();
+    session.allOut();
+    another.allOut();
+    const [one, other] = session.round!.placed;
+    session.answer([one!.remote]);
+    another.answer([one!.remote, other!.remote]);
+    const joined = { with: [other!.link], mended: false };
+    expect(job.statusOf(one!.link).joined).toEqual(joined);
+    // An older answer does not part them, and what is taken back is none of the other trace's.
+    session.answer([]);
+    session.takeBack();
+    session.join(session.trace!.id);
+    for (const link of [one!.link, other!.link])
+      expect(job.statusOf(link)).toMatchObject({ traced: { is: 'bridged' }, joined: { mended: false } });
+    session.chosen = 1;
+    session.answer([one!.remote]);
+    expect(job.statusOf(one!.link)).toMatchObject({ traced: { is: 'known', silent: [other!.link] } });
+    expect(job.statusOf(one!.link).joined).toBeUndefined();
+    session.takeBack();
+    expect(job.statusOf(one!.link).joined).toEqual(joined);
+    await sent();
+  });
+  it('leaves standing what another trace knows, though a round of its own is yet to come', async () => {
+    const session = await begin('1');
+    const another = await begin('1-4');
+    another.allOut();
+    const later = another.round!.placed.find((p) => p.link !== session.round!.placed[0]!.link)!;
+    another.answer([later.remote]);
+    session.allOut();
+    session.answer([]);
+    session.takeBack();
+    expect(job.statusOf(later.link).traced).toMatchObject({ is: 'known', cable: 1 });
+    await sent();
+  });
   it('takes the proof of a link that was seated meanwhile, once another cable answers its remote', async () => {
     const session = await begin();
     session.allOut();

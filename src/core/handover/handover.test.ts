@@ -162,24 +162,32 @@ describe('a record of an earlier version', () => {
   const stored = (name: string): HandoverRecord =>
     JSON.parse(gunzipSync(readFileSync(new URL(`../../../tests/fixtures/records/${name}.json.gz`, import.meta.url))).toString()) as HandoverRecord; // prettier-ignore
   const RULED = ['0.11.0', '0.12.0', '0.13.0'];
-  it.each([...RULED, '0.14.0', '0.15.0', '0.15.1', '0.16.0', '0.17.0', '0.18.0', '0.19.0', '0.20.0'])(
-    'is not told as altered for the words of this one: %s',
-    (version) => {
-      const old = stored(`plain-${version}`);
-      const told = verify(old, old.log.root);
-      expect([told.ok, told.sure, told.says[0]]).toEqual([true, true, 'This is what was handed over.']);
-      if (version < '0.13') {
-        expect(told.says[1]).toMatch(
-          /^It was made by a version before 0\.14: its results are those of its log/,
-        );
-        expect(told.says.join(' ')).toContain('pulled anew”, its log “');
-      }
-      if (version === '0.14.0')
-        expect(told.says[1]).toBe(
-          'It was made by version 0.14.0: its results are those of its log, and 3 sentences are worded otherwise by this version.',
-        );
-    },
-  );
+  it.each([
+    ...RULED,
+    '0.14.0',
+    '0.15.0',
+    '0.15.1',
+    '0.16.0',
+    '0.17.0',
+    '0.18.0',
+    '0.19.0',
+    '0.20.0',
+    '0.21.0',
+  ])('is not told as altered for the words of this one: %s', (version) => {
+    const old = stored(`plain-${version}`);
+    const told = verify(old, old.log.root);
+    expect([told.ok, told.sure, told.says[0]]).toEqual([true, true, 'This is what was handed over.']);
+    if (version < '0.13') {
+      expect(told.says[1]).toMatch(
+        /^It was made by a version before 0\.14: its results are those of its log/,
+      );
+      expect(told.says.join(' ')).toContain('pulled anew”, its log “');
+    }
+    if (version === '0.14.0')
+      expect(told.says[1]).toBe(
+        'It was made by version 0.14.0: its results are those of its log, and 3 sentences are worded otherwise by this version.',
+      );
+  });
   it.each(RULED)('is held by its log where the rules are stricter now: %s', (version) => {
     const old = stored(`ruled-${version}`);
     expect(old.links.find((l) => l.id === 'K1-02')!.result).toBe('pass');

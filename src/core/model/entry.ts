@@ -198,6 +198,8 @@ export const ENTRY_DATA = {
     another: z.literal(true).optional(),
     /** Links that copper joined it with, whose remotes were out beside its own and did not answer. */
     silent: z.array(idSchema).max(96).optional(),
+    /** The trace by numbered remotes that told it. */
+    trace: z.uuid().optional(),
     /** How sure a tone made it. */
     sure: z.number().min(0).max(1).optional(),
   }),

@@ -104,20 +104,15 @@ export function traceOutcome(
   return { cables, links: linkIs };
 }
 
-/** Links whose remotes were out when a link's own remote alone answered its cable, and so were silent. */
-export function silentBeside(
+/** Links whose remotes are out and silent, where these numbers that answer are a link's own alone. */
+export const silentBeside = (
   link: string,
-  rounds: readonly Pick<TraceRound, 'placed'>[],
-  answers: readonly TraceAnswer[],
-): Set<string> {
-  return new Set(
-    rounds.flatMap(({ placed }, round) => {
-      const own = placed.find((p) => p.link === link)?.remote;
-      const alone = answers.some((a) => a.round === round && a.numbers.length === 1 && a.numbers[0] === own);
-      return alone ? placed.flatMap((p) => (p.link === link ? [] : [p.link])) : [];
-    }),
-  );
-}
+  { placed }: Pick<TraceRound, 'placed'>,
+  numbers: readonly number[],
+): string[] =>
+  numbers.length === 1 && placed.some((p) => p.link === link && p.remote === numbers[0])
+    ? placed.flatMap((p) => (p.link === link ? [] : [p.link]))
+    : [];
 
 /**
  * Loose cables still to be tried in a round, by number: those unknown or answering elsewhere, and bridged ones of which a

@@ -11,8 +11,9 @@ import { dropSentChanges, sentChanges, type SentChange } from '$lib/device/sent'
 export class LostChanges {
   /** In the order in which they were made. */
   list = $state.raw<readonly SentChange[]>([]);
-  /** The start of the server that was asked last: until another it loses nothing. */
-  private asked = '';
+  /** The start of the server that answered last: until another it loses nothing. */
+  private answered = '';
+  private asking = false;
 
   constructor(
     private readonly job: string,
@@ -22,19 +23,22 @@ export class LostChanges {
 
   /** Told which database answers and which start of the server it is. */
   async heardServer({ database, start }: Beat): Promise<void> {
-    if (this.asked === start) return;
-    this.asked = start;
+    if (this.asking || this.answered === start) return;
+    this.asking = true;
     try {
       const made = await sentChanges(this.job, database);
-      if (!made.length) return;
-      const body = { database, ids: made.map((c) => c.id) };
-      const answer = await sendJson(apiAddress(this.job, 'entries', 'missing'), body);
-      if (!answer.ok) return;
-      const { missing } = (await answer.json()) as { missing: string[] };
-      this.list = made.filter((c) => missing.includes(c.id));
+      if (made.length) {
+        const body = { database, ids: made.map((c) => c.id) };
+        const answer = await sendJson(apiAddress(this.job, 'entries', 'missing'), body);
+        if (!answer.ok) return;
+        const { missing } = (await answer.json()) as { missing: string[] };
+        this.list = made.filter((c) => missing.includes(c.id));
+      }
+      this.answered = start;
     } catch {
       // Out of reach again: the next beat asks again.
-      this.asked = '';
+    } finally {
+      this.asking = false;
     }
   }
 

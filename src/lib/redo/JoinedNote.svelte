@@ -36,8 +36,8 @@
     {#if joined.another}
       <p>
         Copper joined the cable of {link.label} with {others && `${others} and with `}one that nobody named,
-        which no wire map of one cable sees. Find where they touch, and say which cable the other is: both are
-        read after that.
+        which no wire map of one cable sees. Find where they touch and say which cable the other is: then both
+        are read in one round.
       </p>
       <form class="mt-2 grid max-w-md grid-cols-[1fr_auto] items-end gap-2" onsubmit={name}>
         <label class="min-w-0 text-sm"

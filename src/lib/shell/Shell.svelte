@@ -238,7 +238,7 @@
       >
         <p class="flex-1 basis-60">
           The server came back without {n === 1 ? 'an entry' : `${n} entries`} that it had from this device.
-          {n === 1 ? 'It was' : 'They were'} sent again.
+          {n === 1 ? 'It was' : 'They were'} sent again. Look whether the plan is as it should be.
         </p>
         <button class="act w-auto" onclick={() => job.outbox.seenSentAgain()}>All right</button>
       </div>

@@ -21,8 +21,16 @@
   function answerSeveral(): void {
     if (!guard.take()) return;
     session.answer(answering);
+    toOne();
+  }
+  /** What was tapped for one cable is none of the next. */
+  function toOne(): void {
     several = null;
     stranger = '';
+  }
+  function toggleSeveral(): void {
+    if (several) toOne();
+    else several = [];
   }
   let choosing = $state(false);
   /** A second tap, or one that meets what another phone just answered, is none of the cable that is asked now. */
@@ -51,7 +59,7 @@
     if (!session.out || session.cable === null) return;
     if (/^\d$/.test(event.key) && numbers.includes(Number(event.key))) press(Number(event.key));
     else if (event.key === '-' || event.key === '0') answer([]);
-    else if (event.key === '+') several = several ? null : [];
+    else if (event.key === '+') toggleSeveral();
     else if (event.key === 'Enter' && several && answering.length) answerSeveral();
     else return;
     event.preventDefault();
@@ -151,7 +159,7 @@
           <button class="act" onclick={() => answer([])}
             >None answers <kbd class="hidden key lg:inline">0</kbd></button
           >
-          <button class="act" aria-pressed={several !== null} onclick={() => (several = several ? null : [])}
+          <button class="act" aria-pressed={several !== null} onclick={toggleSeveral}
             >Several, or another <kbd class="hidden key lg:inline">+</kbd></button
           >
           <button class="act" aria-expanded={choosing} onclick={() => (choosing = !choosing)}
@@ -171,6 +179,7 @@
                 ]}
                 onclick={() => {
                   session.chosen = cable;
+                  toOne();
                   choosing = false;
                 }}>{cable}</button
               >

@@ -201,6 +201,11 @@ export class TraceSession {
   takeBack(): void {
     const last = this.lastSays;
     if (!last) return;
+    // What showed it apart from another cable says so no more, though an older answer knows it as well.
+    for (const link of this.links) {
+      const { traced } = this.job.statusOf(link);
+      if (traced?.silent && traced.trace === this.joined && traced.cable === last.cable) this.takeBackTraced(link); // prettier-ignore
+    }
     this.write({ did: 'answered', round: this.at, cable: last.cable, numbers: null });
     this.chosen = last.cable;
     this.tell();
@@ -234,32 +239,38 @@ export class TraceSession {
     for (const [link, is] of this.outcome.links) {
       if (!this.job.plan.link(link)) continue;
       const status = this.job.statusOf(link);
+      const triedNow = tried !== undefined && cablesOf(is).includes(tried);
+      const here = status.traced?.trace === this.joined;
+      const sure = status.traced?.is === 'known' || status.traced?.is === 'bridged';
+      // What was found otherwise, an answer for its own cable may say anew, and nothing older.
+      if (sure && !here && !triedNow) continue;
+      const joinedHere = here && status.traced?.is === 'bridged';
       // Once it is seated, what its ends say counts for more than the trace; but no end says that its cable is joined.
-      const joinedNow = is.kind === 'bridged' && tried !== undefined && is.cables.includes(tried);
-      if (status.head.state !== 'bare' && !joinedNow) {
-        if (status.traced?.is === 'bridged' && is.kind !== 'bridged') this.takeBackTraced(link);
+      if (status.head.state !== 'bare' && !(triedNow && is.kind === 'bridged')) {
+        if (joinedHere && is.kind !== 'bridged') this.takeBackTraced(link);
         continue;
       }
       // An answer that was taken back joins nothing any more: what it told is taken back with it.
-      if (tried === undefined && status.traced?.is === 'bridged' && is.kind !== 'bridged') this.takeBackTraced(link); // prettier-ignore
+      if (tried === undefined && joinedHere && is.kind !== 'bridged') this.takeBackTraced(link);
       const { traced: before, joined } = this.job.statusOf(link);
       const data = tracedAs(link, is);
       if (data) {
-        const silent = is.kind === 'known' && joined ? this.silentOf(link, joined.with) : [];
+        const beside = triedNow ? this.silentBeside(link, tried!) : [];
+        const apart = joined !== undefined && !joined.another && joined.with.every((l) => beside.includes(l));
         const same =
           before?.is === data.is &&
           before.by === data.by &&
           before.cable === data.cable &&
           before.another === data.another &&
           sameLinks(before.with, data.with);
-        if (!same) this.job.log.write(link, 'traced', { ...data, ...(silent.length ? { silent } : {}) });
-      } else if (before?.by === 'remote') this.takeBackTraced(link);
+        if (!same || apart) this.job.log.write(link, 'traced', { ...data, trace: this.joined!, ...(apart ? { silent: joined.with } : {}) }); // prettier-ignore
+      } else if (here) this.takeBackTraced(link);
     }
   }
-  /** Of these links, those whose remotes were out and silent when a link's own answered. */
-  private silentOf(link: string, links: readonly string[]): string[] {
-    const beside = silentBeside(link, this.plan?.rounds ?? [], this.answers);
-    return links.filter((l) => beside.has(l));
+  /** Links whose remotes were silent when the cable just tried answered a link's own. */
+  private silentBeside(link: string, tried: number): string[] {
+    const said = this.answers.findLast((a) => a.round === this.at && a.cable === tried);
+    return this.round && said ? silentBeside(link, this.round, said.numbers) : [];
   }
   /** Takes back what a trace told of a link, where nothing was logged of it since. */
   private takeBackTraced(link: string): void {
@@ -268,6 +279,10 @@ export class TraceSession {
       this.job.log.write(link, 'void', { entry: lastEntry.id, reason: 'The answer was taken back.' });
   }
 }
+
+/** Cables that a link is said to be, or to be joined among. */
+const cablesOf = (is: LinkIs): readonly number[] =>
+  is.kind === 'bridged' ? is.cables : 'cable' in is ? [is.cable] : [];
 
 /** What is logged of a link's cable; nothing where its round is yet to come. */
 function tracedAs(link: string, is: LinkIs): Traced | null {
