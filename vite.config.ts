@@ -3,9 +3,12 @@ import tailwindcss from '@tailwindcss/vite';
 import type { Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
 
-/** What every screen of a job needs, the frame of it and all that stands on, comes as one file: a phone is slow at forty. */
-const inOneFile: Plugin = {
-  name: 'in-one-file',
+/**
+ * What every screen of a job needs, with the rack that a job opens at, comes as one file, and what bench, prove and redo
+ * need besides as another: a phone is slow at forty. Controls are a file of their own, that a job is opened without.
+ */
+const inFewFiles: Plugin = {
+  name: 'in-few-files',
   config: ({ build }, { command }) =>
     command === 'build' && !build?.ssr
       ? {
@@ -13,8 +16,15 @@ const inOneFile: Plugin = {
             rolldownOptions: {
               output: {
                 codeSplitting: {
+                  // What is in two of them goes to the one of the higher priority.
                   groups: [
-                    { name: 'frame', test: /src\/routes\/(\[job\]\/)?\+layout\.svelte|generated\/client\// },
+                    {
+                      name: 'frame',
+                      test: /src\/routes\/(\[job\]\/)?(\+layout|rack\/\+page)\.(svelte|ts)$|generated\/client\//,
+                      priority: 3,
+                    },
+                    { name: 'controls', test: /node_modules\/bits-ui\/|src\/lib\/controls\//, priority: 2 },
+                    { name: 'work', test: /src\/routes\/\[job\]\/(bench|prove|redo)\//, priority: 1 },
                   ],
                 },
               },
@@ -25,7 +35,7 @@ const inOneFile: Plugin = {
 };
 
 export default defineConfig({
-  plugins: [tailwindcss(), sveltekit(), inOneFile],
+  plugins: [tailwindcss(), sveltekit(), inFewFiles],
   worker: { format: 'es' },
   // Packages of the server that also know of Svelte: they stay packages and find what they stand on themselves.
   ssr: { external: ['better-auth', '@better-auth/passkey'] },

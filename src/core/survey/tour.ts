@@ -122,39 +122,55 @@ function improvedOrder(
 ): number[] {
   const n = places.length;
   const all = [...places, from, to ?? from];
-  const metres = all.map((a) => Float64Array.from(all, (b) => far(a, b)));
+  const size = n + 2;
+  const metres = new Float64Array(size * size);
+  all.forEach((a, i) => all.forEach((b, j) => (metres[i * size + j] = far(a, b))));
   // No way back: the last step to `to` costs nothing from anywhere.
-  if (!to) for (let i = 0; i < n; i++) metres[i]![n + 1] = 0;
-  let order = nearestFirst(from, places, load, far);
-  const at = (i: number) => (i < 0 ? n : i < n ? order[i]! : n + 1);
-  const may = (o: readonly number[]) => !load || carries(load, o);
+  if (!to) for (let i = 0; i < n; i++) metres[i * size + n + 1] = 0;
+  const m = (a: number, b: number) => metres[a * size + b]!;
+  // Where the walk begins and where it ends stand before and after the places.
+  const tour = Int32Array.of(n, ...nearestFirst(from, places, load, far), n + 1);
+  const order = () => [...tour.subarray(1, n + 1)];
+  const may = () => !load || carries(load, order());
   for (let better = true; better;) {
     better = false;
-    for (let i = 0; i < n - 1; i++) {
-      const before = at(i - 1);
-      for (let j = i + 1; j < n; j++) {
-        const [first, last, after] = [order[i]!, order[j]!, at(j + 1)];
-        const gain =
-          metres[before]![first]! + metres[last]![after]! - metres[before]![last]! - metres[first]![after]!;
-        if (gain <= 1e-9) continue;
-        const turned = [...order.slice(0, i), ...order.slice(i, j + 1).reverse(), ...order.slice(j + 1)];
-        if (may(turned)) [order, better] = [turned, true];
+    for (let i = 1; i < n; i++)
+      for (let j = i + 1; j <= n; j++) {
+        const before = tour[i - 1]!;
+        const first = tour[i]!;
+        const last = tour[j]!;
+        const after = tour[j + 1]!;
+        if (m(before, first) + m(last, after) - m(before, last) - m(first, after) <= 1e-9) continue;
+        const turned = tour.subarray(i, j + 1);
+        turned.reverse();
+        if (may()) better = true;
+        else turned.reverse();
       }
-    }
-    for (let i = 0; i < n; i++)
-      for (let j = -1; j < n; j++) {
+    for (let i = 1; i <= n; i++)
+      for (let j = 0; j <= n; j++) {
         if (j === i || j === i - 1) continue;
-        const [moved, before, after, a, b] = [order[i]!, at(i - 1), at(i + 1), at(j), at(j + 1)];
-        const gain =
-          metres[before]![moved]! + metres[moved]![after]! - metres[before]![after]! +
-          metres[a]![b]! - metres[a]![moved]! - metres[moved]![b]!; // prettier-ignore
-        if (gain <= 1e-9) continue;
-        const put = order.filter((_, k) => k !== i);
-        put.splice(j < i ? j + 1 : j, 0, moved);
-        if (may(put)) [order, better] = [put, true];
+        const moved = tour[i]!;
+        const before = tour[i - 1]!;
+        const after = tour[i + 1]!;
+        const a = tour[j]!;
+        const b = tour[j + 1]!;
+        const saved = m(before, moved) + m(moved, after) - m(before, after);
+        if (saved + m(a, b) - m(a, moved) - m(moved, b) <= 1e-9) continue;
+        const to = j < i ? j + 1 : j;
+        put(tour, i, to);
+        if (may()) better = true;
+        else put(tour, to, i);
       }
   }
-  return order;
+  return order();
+}
+
+/** Takes out what stands at `i` and puts it in again so that it stands at `at`. */
+function put(list: Int32Array, i: number, at: number): void {
+  const moved = list[i]!;
+  if (at < i) list.copyWithin(at + 1, at, i);
+  else list.copyWithin(i, i + 1, at + 1);
+  list[at] = moved;
 }
 
 function nearestFirst(

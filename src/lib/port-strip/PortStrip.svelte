@@ -1,5 +1,6 @@
 <script lang="ts">
   import type { Link } from '$core/model/job';
+  import { DrawnInTurn } from '$lib/controls/drawn-in-turn.svelte';
   import { shortName } from '$core/plan/groups';
   import { useJob } from '$lib/job/open-job.svelte';
   import PortCell from './PortCell.svelte';
@@ -13,6 +14,16 @@
   const group = $derived(job.plan.groupOf(current));
   const name = $derived(byRoom ? (room?.name ?? '') : (group?.name ?? ''));
   const links = $derived(byRoom && room ? job.plan.roomLinks(room.id) : (group?.links ?? []));
+  // What is worked at is there first; the strip lies below it.
+  const drawn = new DrawnInTurn(
+    24,
+    () => links.length,
+    () => 0,
+  );
+  const CELL_REM = { phone: 4.68, wide: 5.18 };
+  const GAP_REM = 0.25;
+  const high = (perRow: number, cell: number) =>
+    `${Math.ceil(links.length / perRow) * (cell + GAP_REM) - GAP_REM}rem`;
   const counted = $derived.by(() => {
     const of = (state: string) =>
       links.filter((l) => job.statusOf(l.id).head.state === state || job.statusOf(l.id).tail.state === state)
@@ -43,11 +54,13 @@
   </button>
   <div
     class={[
-      'order-last grid w-full gap-x-0.5 gap-y-1 lg:order-none lg:w-auto lg:flex-1 lg:gap-1',
+      'order-last grid min-h-(--phone) w-full content-start gap-x-0.5 gap-y-1 lg:order-none lg:min-h-(--wide) lg:w-auto lg:flex-1 lg:gap-1',
       links.length > 12 ? 'grid-cols-12 lg:grid-cols-24' : 'grid-cols-12 lg:max-w-[40rem]',
     ]}
+    style:--phone={high(12, CELL_REM.phone)}
+    style:--wide={high(links.length > 12 ? 24 : 12, CELL_REM.wide)}
   >
-    {#each links as link (link.id)}
+    {#each links.slice(0, drawn.count) as link (link.id)}
       <PortCell
         {link}
         status={job.statusOf(link.id)}

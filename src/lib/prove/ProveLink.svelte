@@ -5,7 +5,7 @@
   import { onMount, untrack } from 'svelte';
   import { navigating, page } from '$app/state';
   import { fromSegment } from '$lib/address/address';
-  import { innerWidth } from 'svelte/reactivity/window';
+  import { MediaQuery } from 'svelte/reactivity';
   import type { Link } from '$core/model/job';
   import { copperAsOrdered } from '$core/copper/copper';
   import { mistakeText, PLACE_WORDS } from '$core/copper/mistake';
@@ -80,7 +80,8 @@
 
   const status = $derived(job.statusOf(link.id));
   const spec = $derived(specOf(link, job.plan.policy));
-  const upright = $derived((innerWidth.current ?? 1280) < 760);
+  const wide = new MediaQuery('min-width: 760px', true);
+  const upright = $derived(!wide.current);
   const copper = $derived(session.explanation ?? copperAsOrdered(spec));
   const judgement = $derived(session.judgement);
   /** Mistakes that do not lie in the link's own copper: in a lead, or in what was read. */

@@ -9,10 +9,6 @@
   import { page } from '$app/state';
   import { useJob } from '$lib/job/open-job.svelte';
   import { bringBack } from '$lib/prove/draft';
-  import StopSheet from './StopSheet.svelte';
-  import GoTo from './GoTo.svelte';
-  import KeyList from './KeyList.svelte';
-  import WhoSheet from './WhoSheet.svelte';
   import { forAScreen, leaving, typing } from '$lib/controls/keys';
   import { turnTheme } from './theme';
 
@@ -63,8 +59,25 @@
   let showingKeys = $state(false);
   let naming = $state(false);
   let ready = $state(false);
+  let sheets = $state.raw<typeof import('./sheets')>();
+  /** They did not come, as where the signal went: the screen under them is not held back for them. */
+  let sheetsFailed = $state(false);
+  const asksWho = $derived(ready && job.here.asking && LOGGING.has(here));
+  const sheetAsked = $derived(naming || asksWho || finding || showingKeys || job.log.pattern !== null);
+  /** What is pressed now is meant for a sheet that is on its way. */
+  const sheetComing = $derived(sheetAsked && !sheets && !sheetsFailed);
+  function bringSheets(): void {
+    import('./sheets').then(
+      (s) => (sheets = s),
+      () => (sheetsFailed = true),
+    );
+  }
+  $effect(() => {
+    if (sheetAsked && !sheets) bringSheets();
+  });
   onMount(() => {
     ready = true;
+    bringSheets();
     settings.resume();
     void offline.watch(apiAddress(job.plan.id, 'site'));
     // Where there is no service worker, the screens' code at least is here before the signal goes.
@@ -127,6 +140,7 @@
 
   function onkeydown(event: KeyboardEvent): void {
     if (event.defaultPrevented || !forAScreen(event)) return;
+    if (sheetComing) return void event.preventDefault();
     // A held key is never two presses; only moving along the ports goes on while it is held.
     if (event.repeat && event.key !== 'ArrowRight' && event.key !== 'ArrowLeft')
       return void event.preventDefault();
@@ -156,6 +170,7 @@
 <div
   class="grid min-h-dvh grid-rows-[auto_1fr_auto] lg:grid-cols-[6.75rem_1fr] lg:grid-rows-[auto_1fr] short:grid-cols-[5rem_1fr] short:grid-rows-[auto_1fr]"
   data-ready={ready}
+  inert={sheetComing}
 >
   <header
     class="flex min-h-12 flex-wrap items-center justify-end gap-x-3 border-b border-rule px-3 sm:gap-x-4 lg:col-start-2 lg:px-5 print:hidden short:col-start-2"
@@ -276,9 +291,10 @@
   {@const question = job.plan.question}
   {#await import('./PlanSheet.svelte') then { default: PlanSheet }}<PlanSheet {question} />{/await}
 {/if}
-{#if naming || (ready && job.here.asking && LOGGING.has(here))}
-  <WhoSheet onclose={() => (naming = false)} />
+{#if sheets}
+  {@const { WhoSheet, StopSheet, GoTo, KeyList } = sheets}
+  {#if naming || asksWho}<WhoSheet onclose={() => (naming = false)} />{/if}
+  {#if job.log.pattern}<StopSheet pattern={job.log.pattern} onclose={() => (job.log.pattern = null)} />{/if}
+  {#if finding}<GoTo onclose={() => (finding = false)} />{/if}
+  {#if showingKeys}<KeyList onclose={() => (showingKeys = false)} />{/if}
 {/if}
-{#if job.log.pattern}<StopSheet pattern={job.log.pattern} onclose={() => (job.log.pattern = null)} />{/if}
-{#if finding}<GoTo onclose={() => (finding = false)} />{/if}
-{#if showingKeys}<KeyList onclose={() => (showingKeys = false)} />{/if}

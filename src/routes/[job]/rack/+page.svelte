@@ -1,6 +1,5 @@
 <script lang="ts">
-  import { innerWidth } from 'svelte/reactivity/window';
-  import Choice from '$lib/controls/Choice.svelte';
+  import { MediaQuery } from 'svelte/reactivity';
   import { DrawnInTurn } from '$lib/controls/drawn-in-turn.svelte';
   import CordCells from '$lib/cords/CordCells.svelte';
   import { firstEnds } from '$core/log/first-ends';
@@ -18,7 +17,7 @@
 
   const job = useJob();
   /** There is room for what stands beside the panels; on a phone it is not drawn at all. */
-  const wide = $derived((innerWidth.current ?? 1280) >= 1024);
+  const wide = new MediaQuery('min-width: 1024px', true);
   const at = $derived(page.url.searchParams.get('at'));
 
   /** What a port wants, and so where a tap on it leads. */
@@ -70,7 +69,7 @@
   const drawn = new DrawnInTurn(
     1,
     () => panels.length,
-    () => (wide ? 1 : 0),
+    () => (wide.current ? 1 : 0),
   );
   const inHand = $derived(at ? job.plan.link(at)?.head.panel : undefined);
 </script>
@@ -88,12 +87,14 @@
     {#if panels.length < job.plan.panels.length}
       <div class="min-h-17">
         {#if drawn.count}
-          <Choice
-            label="closet"
-            options={closets.map((c) => [c.id, c.name] as const)}
-            value={closet}
-            onchoose={(c) => (chosen = c)}
-          />
+          {#await import('$lib/controls/Choice.svelte') then { default: Choice }}
+            <Choice
+              label="closet"
+              options={closets.map((c) => [c.id, c.name] as const)}
+              value={closet}
+              onchoose={(c) => (chosen = c)}
+            />
+          {/await}
         {/if}
       </div>
     {/if}
@@ -216,7 +217,7 @@
         >
       {/each}
     </nav>
-    {#if wide}
+    {#if wide.current}
       {#if rooms.length}
         <section aria-label="Rooms">
           <h2 class="text-sm text-faint">At the other end</h2>
