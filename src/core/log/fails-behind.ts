@@ -6,12 +6,15 @@ import { judgeMeasured, type Judged, type Terms } from './judge-measured';
 import { laidLink } from './laid-link';
 import type { LastReading, LinkStatus } from './state';
 
+/** The fails of a link that no reading has answered. */
+export const failsOf = ({ unseen, lastReading }: LinkStatus): LastReading[] => [
+  ...(unseen ?? []),
+  ...(lastReading?.verdict === 'fail' ? [lastReading] : []),
+];
+
 /** The fails of a link that stand behind a reading of it: each found something that this reading did not look at. */
-export function failsBehind(now: Judged, status: LinkStatus, link: Link, terms: Terms): LastReading[] {
-  const last = status.lastReading;
-  const fails = [...(status.unseen ?? []), ...(last?.verdict === 'fail' ? [last] : [])];
-  return fails.filter((failed) => standsBehind(now, failed, status, link, terms));
-}
+export const failsBehind = (now: Judged, status: LinkStatus, link: Link, terms: Terms): LastReading[] =>
+  failsOf(status).filter((failed) => standsBehind(now, failed, status, link, terms));
 
 /**
  * Whether something of an earlier fail stands that a reading did not look at: the earlier one, without what this one

@@ -7,8 +7,9 @@ import type { Verdict } from '../reading/verdict';
 import { ENDS, otherEnd, type Contact, type End } from '../wiring/conductors';
 import { mediumOf, type ConnectorFamily } from '../wiring/connector';
 import type { TapeFlag } from '../model/tape';
-import { lastOf, lastOfLink, mayBeAfter, whenDone, type WhenDone } from './close-call';
+import { isCloseCall, lastOf, lastOfLink, mayBeAfter, whenDone, type WhenDone } from './close-call';
 import { cutBackMm } from './cut-back';
+import { failsOf } from './fails-behind';
 import { happenedAt } from './effective';
 import { answersAsItself, clears, isParted, judgeForLink } from './judge-for-link';
 import { judgeMeasured, type Terms } from './judge-measured';
@@ -22,7 +23,7 @@ import { timeDoubt } from './time-doubt';
 import { threadAfterFail, threadAfterWork, type LoggedMistakes, type Thread } from './thread';
 
 /** Grows with every change of what a state holds or how it is reached: states kept by another version are made anew. */
-export const FOLD_VERSION = 14;
+export const FOLD_VERSION = 15;
 
 /** States of a termination, in the order of the work. */
 export const TERMINATION_STATES = ['bare', 'seated', 'stale', 'provisional', 'proven', 'failed'] as const;
@@ -95,8 +96,8 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   disputedBy?: string;
   /** It answered at another link's outlet, or that link at its own: which it is, and whether somebody has exchanged them back since, by which entry. */
   exchanged?: { with: string; mended: boolean; entry: string; byOther?: true };
-  /** Copper joins its cable to those of these links, and to another that is not known; and whether an end was done since. */
-  joined?: { with: string[]; another?: true; mended: boolean };
+  /** Copper joins its cable to those of these links, and to another that is not known; whether an end was done since; and when it was found, as far as each may be the last time. */
+  joined?: { with: string[]; another?: true; mended: boolean; found: WhenDone[] };
   /** The revision of the plan that moved it on site last: a reading by an earlier one was taken elsewhere. */
   moved?: number;
   /** Who it was given to, as long as it is to be done again. */
@@ -218,26 +219,35 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
     }
     case 'repulled': {
       const done = whenDone(e);
-      status.repulled = [...lastOfLink(status).filter((w) => mayBeAfter(w, done)), done];
-      status.head = fresh();
-      status.tail = fresh();
+      const held = lastOfLink(status).filter((w) => mayBeAfter(w, done));
+      const joined = status.joined?.found.some((w) => mayBeAfter(w, done)) ?? false;
+      status.repulled = [...held, done];
+      for (const end of ENDS) {
+        const { refused } = status[end];
+        status[end] = { ...fresh(), ...(held.length && refused ? { refused } : {}) };
+      }
+      // What may have been found of the new cable, and no good wire map shows, stands.
+      if (joined) status.joined!.mended = true;
+      else delete status.joined;
+      if (held.length && status.exchanged) status.exchanged.mended = true;
+      else delete status.exchanged;
+      const fails = failsOf(status);
+      if (held.length && fails.length) status.unseen = fails;
+      else delete status.unseen;
       delete status.lastReading;
       delete status.thread;
       delete status.traced;
       delete status.swept;
-      delete status.exchanged;
-      delete status.joined;
       delete status.oneEnd;
       delete status.pulled;
       delete status.measured;
-      delete status.unseen;
       status.laid = true;
       return;
     }
     case 'rejected':
       fail(status[e.end!], e, e.data.reason);
       status[e.end!].refused = { how: e.data.answered ? 'answered' : 'eye', why: e.data.reason };
-      if (e.data.joined) status.joined = joinedWith(status, e.data.joined, e.data.another);
+      if (e.data.joined) status.joined = joinedWith(status, e, e.data.joined, e.data.another);
       return;
     case 'read-back':
       if (e.data.right) status[e.end!].readBackWaiting = true;
@@ -262,9 +272,9 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
     case 'traced':
       status.traced = { ...e.data, at: e.at };
       if (e.data.is === 'bridged') {
-        status.joined = joinedWith(status, e.data.with ?? [], e.data.another);
+        status.joined = joinedWith(status, e, e.data.with ?? [], e.data.another);
         takenBack(status, 'Good so far: a trace found copper that joins its cable with another.');
-      } else if (shownApart(status, e.data)) delete status.joined;
+      } else if (shownApart(status, e)) delete status.joined;
       return;
     case 'flagged': {
       const { tape, bands, text } = e.data;
@@ -292,21 +302,24 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
  */
 const joinedWith = (
   { joined }: LinkStatus,
+  e: Entry,
   links: string[],
   another?: true,
 ): NonNullable<LinkStatus['joined']> => ({
   with: [...new Set([...(joined?.with ?? []), ...links])],
   ...(another || !links.length ? { another: true } : {}),
   mended: false,
+  found: [...(joined?.found ?? []).filter((w) => mayBeAfter(w, whenDone(e))), whenDone(e)],
 });
 
 /** Whether a trace found a cable by its own remote alone, with the remotes of all out that copper joined it with. */
-const shownApart = ({ joined }: LinkStatus, { is, by, silent }: EntryOf<'traced'>['data']): boolean =>
-  is === 'known' &&
-  by === 'remote' &&
+const shownApart = ({ joined }: LinkStatus, e: EntryOf<'traced'>): boolean =>
+  e.data.is === 'known' &&
+  e.data.by === 'remote' &&
   joined !== undefined &&
   !joined.another &&
-  joined.with.every((l) => silent?.includes(l));
+  joined.with.every((l) => e.data.silent?.includes(l)) &&
+  !joined.found.some((w) => mayBeAfter(w, whenDone(e)));
 
 /** Two people who do the same end within this time did not know of each other. Our judgement. */
 const SAME_TIME_MS = 10 * 60_000;
@@ -336,6 +349,9 @@ function workDone(
   if (t.by !== undefined && t.by !== e.by && t.working && Date.parse(e.at) - Date.parse(t.at!) < SAME_TIME_MS)
     t.loggedTwice = [...new Set([...(t.loggedTwice ?? [t.by]), e.by])];
   else delete t.loggedTwice;
+  const done = whenDone(e);
+  // It may be this work that was refused.
+  if (![...lastOf(t), ...(status.repulled ?? [])].some((w) => mayBeAfter(w, done))) delete t.refused;
   happened(t, e);
   t.working = true;
   if (work.newConnector) t.repunched = {};
@@ -352,7 +368,6 @@ function workDone(
   t.by = e.by;
   t.at = e.at;
   delete t.reason;
-  delete t.refused;
   if (first && !status.lastReading) return;
   const across = status[otherEnd(end)];
   if (across.state === 'proven' || across.state === 'provisional') across.state = 'stale';
@@ -430,7 +445,10 @@ function takenBack(status: LinkStatus, reason: string): void {
 function proved(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'reading'>): void {
   const judged = judgeForLink(status, link, terms, e);
   if (!judged.ok) return;
-  const { judgement, disputedBy, unseen } = judged;
+  const { judgement, disputedBy } = judged;
+  // What may have been found after it was taken is not cleared by it.
+  const doubtful = isCloseCall(status, e) || timeDoubt(status, e) !== '';
+  const unseen = doubtful && judgement.verdict !== 'fail' ? failsOf(status) : judged.unseen;
   // Nobody knows whether it was taken before the proof: it takes none away.
   if (judgement.verdict !== 'fail' && timeDoubt(status, e) && ENDS.every((x) => status[x].state === 'proven'))
     return;
@@ -452,10 +470,10 @@ function proved(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'readin
   if (judgement.verdict === 'fail') return failed(status, e, judgement.reason);
 
   if (status.exchanged) {
-    if (!answersAsItself(status, e)) return;
+    if (doubtful || !answersAsItself(status, e)) return;
     delete status.exchanged;
   }
-  if (isParted(status, e)) delete status.joined;
+  if (!doubtful && isParted(status, e)) delete status.joined;
   if (judgement.verdict === 'pass') delete status.repulled;
   delete status.assignedTo;
   const { thread } = status;
@@ -466,7 +484,7 @@ function proved(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'readin
   if (status.traced && !status.joined) status.traced = { ...status.traced, is: 'known' };
   for (const end of ENDS) {
     const t = status[end];
-    if (clears(e, t)) delete t.refused;
+    if (!doubtful && clears(e, t)) delete t.refused;
     if (t.refused) continue;
     t.state = judgement.verdict === 'pass' ? 'proven' : 'provisional';
     if (judgement.verdict === 'pass') {

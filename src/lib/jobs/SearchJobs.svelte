@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { address } from '$lib/address/address';
   import type { FoundInJobs } from '$lib/server/jobs/job-list';
   import { askServer } from './ask';
@@ -8,6 +9,11 @@
   let found = $state.raw<readonly FoundInJobs[]>([]);
   let asked = $state('');
   let problem = $state('');
+  /** The page is there before its program: pressed that early, the form would open the page anew and lose what was typed. */
+  let ready = $state(false);
+  onMount(() => {
+    ready = true;
+  });
 
   async function search(event: Event): Promise<void> {
     event.preventDefault();
@@ -38,7 +44,7 @@
       maxlength="80"
       bind:value={text}
     />
-    <button class="act">Look</button>
+    <button class="act" disabled={!ready}>Look</button>
   </form>
 </search>
 {#if problem}<p class="border-l-4 border-wrong pl-3" role="alert">{problem}</p>{/if}
