@@ -64,10 +64,10 @@ export function mayBeAfter(first: WhenDone, second: WhenDone): boolean {
 }
 
 /**
- * Whether a reading may have been taken before the last work on its link, its last fail, or before copper was found to join its cable with another, though it stands after: that was within
- * seconds, or minutes where one of the two was told later, and the two times may be wrong by as much. What was logged on
- * one device as it happened, or read by one tester and brought, is in the order of its clock; so is what one person logged
- * where the device is not known.
+ * Whether a reading may have been taken before the last work on its link, its last fail, or before copper was found to join
+ * its cable with another, though it stands after: that was within seconds, or minutes where one of the two was told later,
+ * and the two times may be wrong by as much. What was logged on one device as it happened, or read by one tester and
+ * brought, is in the order of its clock; so is what one person logged where the device is not known.
  */
 export function isCloseCall(
   status: LinkStatus,

@@ -29,6 +29,8 @@ export type JudgedForLink =
       question: string;
       /** Who read a fail of it just before; only where this one would pass. */
       disputedBy?: string;
+      /** The clocks leave open whether it was taken before what stands before it in the log. */
+      doubtful: boolean;
       /** Fails that stand behind it: a reading of this kind cannot see what they were. */
       unseen: LastReading[];
     }
@@ -54,7 +56,7 @@ export function judgeForLink(status: LinkStatus, link: Link, terms: Terms, e: Re
   let { judgement } = judged;
   const last = status.lastReading;
   const unseen = failsBehind(data, status, link, terms);
-  if (judgement.verdict === 'fail') return { ok: true, judgement, held: false, question: '', unseen };
+  if (judgement.verdict === 'fail') return { ok: true, judgement, held: false, question: '', doubtful: false, unseen };
 
   let held = false;
   // What the log knows says more than what the reading lacks; the first of it is said.
@@ -90,7 +92,8 @@ export function judgeForLink(status: LinkStatus, link: Link, terms: Terms, e: Re
       `Good so far: the ${end} was made to ${status[end].scheme}, and ${specOf(link, terms.policy)[end].scheme} is ordered. Make it as ordered, or change what is ordered of this link.`,
     );
 
-  if (isCloseCall(status, e))
+  const close = isCloseCall(status, e);
+  if (close)
     lower('Good so far: the link was worked on or failed at about that time, and the clocks cannot tell which came first. Read it again.'); // prettier-ignore
 
   const doubt = timeDoubt(status, e);
@@ -115,6 +118,7 @@ export function judgeForLink(status: LinkStatus, link: Link, terms: Terms, e: Re
     judgement,
     held,
     question: openQuestion(data, laid),
+    doubtful: close || doubt !== '',
     ...(disputedBy === undefined ? {} : { disputedBy }),
     unseen,
   };

@@ -7,7 +7,7 @@ import type { Verdict } from '../reading/verdict';
 import { ENDS, otherEnd, type Contact, type End } from '../wiring/conductors';
 import { mediumOf, type ConnectorFamily } from '../wiring/connector';
 import type { TapeFlag } from '../model/tape';
-import { isCloseCall, lastOf, lastOfLink, mayBeAfter, whenDone, type WhenDone } from './close-call';
+import { lastOf, lastOfLink, mayBeAfter, whenDone, type WhenDone } from './close-call';
 import { cutBackMm } from './cut-back';
 import { failsOf } from './fails-behind';
 import { happenedAt } from './effective';
@@ -96,8 +96,11 @@ export interface LinkStatus extends Record<End, TerminationStatus> {
   disputedBy?: string;
   /** It answered at another link's outlet, or that link at its own: which it is, and whether somebody has exchanged them back since, by which entry. */
   exchanged?: { with: string; mended: boolean; entry: string; byOther?: true };
-  /** Copper joins its cable to those of these links, and to another that is not known; whether an end was done since; and when it was found, as far as each may be the last time. */
-  joined?: { with: string[]; another?: true; mended: boolean; found: WhenDone[] };
+  /**
+   * Copper joins its cable to those of these links, and to another that is not known; whether an end was done since; and when
+   * that was found, each time that may be the last. A state that an earlier version made does not say when.
+   */
+  joined?: { with: string[]; another?: true; mended: boolean; found?: WhenDone[] };
   /** The revision of the plan that moved it on site last: a reading by an earlier one was taken elsewhere. */
   moved?: number;
   /** Who it was given to, as long as it is to be done again. */
@@ -220,7 +223,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
     case 'repulled': {
       const done = whenDone(e);
       const held = lastOfLink(status).filter((w) => mayBeAfter(w, done));
-      const joined = status.joined?.found.some((w) => mayBeAfter(w, done)) ?? false;
+      const joined = status.joined?.found?.some((w) => mayBeAfter(w, done)) ?? false;
       status.repulled = [...held, done];
       for (const end of ENDS) {
         const { refused } = status[end];
@@ -319,7 +322,7 @@ const shownApart = ({ joined }: LinkStatus, e: EntryOf<'traced'>): boolean =>
   joined !== undefined &&
   !joined.another &&
   joined.with.every((l) => e.data.silent?.includes(l)) &&
-  !joined.found.some((w) => mayBeAfter(w, whenDone(e)));
+  !joined.found?.some((w) => mayBeAfter(w, whenDone(e)));
 
 /** Two people who do the same end within this time did not know of each other. Our judgement. */
 const SAME_TIME_MS = 10 * 60_000;
@@ -445,9 +448,8 @@ function takenBack(status: LinkStatus, reason: string): void {
 function proved(status: LinkStatus, link: Link, terms: Terms, e: EntryOf<'reading'>): void {
   const judged = judgeForLink(status, link, terms, e);
   if (!judged.ok) return;
-  const { judgement, disputedBy } = judged;
+  const { judgement, disputedBy, doubtful } = judged;
   // What may have been found after it was taken is not cleared by it.
-  const doubtful = isCloseCall(status, e) || timeDoubt(status, e) !== '';
   const unseen = doubtful && judgement.verdict !== 'fail' ? failsOf(status) : judged.unseen;
   // Nobody knows whether it was taken before the proof: it takes none away.
   if (judgement.verdict !== 'fail' && timeDoubt(status, e) && ENDS.every((x) => status[x].state === 'proven'))

@@ -6,7 +6,8 @@ import demo from '../../../demo/skerry-point.json';
 import type { Entry } from '../model/entry';
 import { jobFileSchema, type Link } from '../model/job';
 import { ENDS } from '../wiring/conductors';
-import { foldLink } from './state';
+import { heldBack } from './held-back';
+import { foldLink, linkState } from './state';
 
 /*
  * What a good wire map does not show: a cable that copper joins with another's, two that are exchanged, an end that was refused
@@ -157,4 +158,17 @@ describe('what was found at ten to ten, by a clock that may be off by twenty-fiv
       expect(proven(found, ...doneAt(60), [100, read], ...doneAt(120), [140, read])).toBe(true);
     },
   );
+
+  it('goes on from a state of an earlier version, which does not say when a joint was found', () => {
+    const of = (what: object, n: number) => ({ id: madeId(n, NINE + n * 60_000), job: 'j', link: link.id, at: new Date(NINE + n * 60_000).toISOString(), by: 'd1', device: 'd1', written: n, ...what }) as Entry; // prettier-ignore
+    const kept = () => {
+      const state = foldLink(link, terms, [of(FOUND.traced, 1)]);
+      delete state.joined!.found;
+      return state;
+    };
+    for (const what of [repulled, apart])
+      expect(heldBack(linkState(link, terms), kept(), [of(what, 2)]).joined).toBeUndefined();
+    const again = heldBack(linkState(link, terms), kept(), [of(FOUND.joined, 2)]);
+    expect(again.joined).toMatchObject({ with: [OTHER], found: [{ by: 'd1' }] });
+  });
 });
