@@ -250,7 +250,11 @@ describe('an end that somebody refused', () => {
     expect(states(after(planned, first, second, mended, beside('K1-03')))).toEqual(SO_FAR);
     expect(states(after(planned, first, second, mended, beside('K1-02', 'K1-03')))).toEqual(PROVEN);
     const unknown: What = { rejected: { reason: 'two answer', joined: [] }, end: 'head' };
-    expect(after(planned, first, unknown).joined).toMatchObject({ with: ['K1-02'], another: true, mended: false });
+    expect(after(planned, first, unknown).joined).toMatchObject({
+      with: ['K1-02'],
+      another: true,
+      mended: false,
+    });
     expect(after(planned, first, unknown, second).joined).toMatchObject({
       with: ['K1-02', 'K1-03'],
       mended: false,

@@ -56,7 +56,8 @@ export function judgeForLink(status: LinkStatus, link: Link, terms: Terms, e: Re
   let { judgement } = judged;
   const last = status.lastReading;
   const unseen = failsBehind(data, status, link, terms);
-  if (judgement.verdict === 'fail') return { ok: true, judgement, held: false, question: '', doubtful: false, unseen };
+  if (judgement.verdict === 'fail')
+    return { ok: true, judgement, held: false, question: '', doubtful: false, unseen };
 
   let held = false;
   // What the log knows says more than what the reading lacks; the first of it is said.
