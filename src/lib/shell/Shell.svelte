@@ -66,18 +66,19 @@
   const sheetAsked = $derived(naming || asksWho || finding || showingKeys || job.log.pattern !== null);
   /** What is pressed now is meant for a sheet that is on its way. */
   const sheetComing = $derived(sheetAsked && !sheets && !sheetsFailed);
-  function bringSheets(): void {
+  const bringSheets = () =>
     import('./sheets').then(
-      (s) => (sheets = s),
-      () => (sheetsFailed = true),
+      (s) => void (sheets = s),
+      () => void (sheetsFailed = true),
     );
-  }
   $effect(() => {
-    if (sheetAsked && !sheets) bringSheets();
+    if (sheetAsked && !sheets) void bringSheets();
   });
   onMount(() => {
-    ready = true;
-    bringSheets();
+    const brought = bringSheets();
+    // Where there are keys, what is typed after `/` is meant for the sheet: it is waited for.
+    if (matchMedia('(min-width: 1024px)').matches) void brought.then(() => (ready = true));
+    else ready = true;
     settings.resume();
     void offline.watch(apiAddress(job.plan.id, 'site'));
     // Where there is no service worker, the screens' code at least is here before the signal goes.
