@@ -60,6 +60,7 @@ test(
     await open(page, `/${job}/rack`);
     await page.keyboard.press('/');
     await page.keyboard.type('k1');
+    await expect(page.getByRole('option').first()).toBeVisible();
     await page.keyboard.press('ArrowDown');
     await expect(page.getByRole('option').nth(1)).toHaveAttribute('aria-selected', 'true');
     // What is typed on begins at the first again.
@@ -88,6 +89,36 @@ test(
     await expect(cell(page, 'K1-20')).toHaveAccessibleName(/head proven, tail proven/);
     await page.keyboard.press('?');
     await expect(page.getByRole('dialog')).toContainText('go to a link');
+  },
+);
+
+test(
+  'what is typed before the sheet of *go to* is there is meant for it',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    let arrive!: () => void;
+    const arrives = new Promise<void>((there) => (arrive = there));
+    let held = false;
+    await page.route('**/_app/immutable/**/*.js', async (route) => {
+      const response = await route.fetch();
+      if ((await response.text()).includes('Go to a link')) {
+        held = true;
+        await arrives;
+      }
+      await route.fulfill({ response });
+    });
+    await open(page, `/${job}/rack`);
+    await expect.poll(() => held).toBe(true);
+    // Each of these letters but for the / would lead to another screen.
+    await page.keyboard.type('/k1-2p');
+    await page.keyboard.press('Backspace');
+    await page.keyboard.type('0');
+    await page.keyboard.press('Enter');
+    await expect(page).toHaveURL(/rack/);
+    arrive();
+    await expect(page.getByRole('heading', { name: 'K1-20' })).toBeVisible();
+    await page.unrouteAll({ behavior: 'ignoreErrors' });
   },
 );
 

@@ -578,6 +578,14 @@ describe('on a trace', () => {
     const [one, other] = session.round!.placed;
     session.answer([one!.remote, other!.remote]);
     expect(job.statusOf(one!.link).joined).toMatchObject({ with: [other!.link], mended: false });
+    // Another cable that answers one of them says nothing of those two being apart.
+    session.answer([one!.remote]);
+    const said = job.statusOf(one!.link).entries;
+    session.chosen = 2;
+    session.answer([one!.remote]);
+    expect(job.statusOf(one!.link)).toMatchObject({ entries: said, joined: { with: [other!.link] } });
+    session.chosen = 2;
+    session.answer([]);
     // They are parted, and tried again with the remotes where they were.
     session.chosen = 1;
     session.answer([one!.remote]);

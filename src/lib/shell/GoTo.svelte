@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { onMount } from 'svelte';
   import { goto } from '$app/navigation';
   import { findByLabel } from '$core/plan/find';
   import { page } from '$app/state';
@@ -7,9 +8,15 @@
   import type { Link } from '$core/model/job';
   import Sheet from '$lib/controls/Sheet.svelte';
 
-  let { onclose }: { onclose: () => void } = $props();
+  interface Props {
+    /** What was typed, and whether it was entered, before this was here. */
+    typed: { text: string; entered: boolean };
+    onclose: () => void;
+  }
+  let { typed, onclose }: Props = $props();
   const job = useJob();
-  let text = $state('');
+  // svelte-ignore state_referenced_locally
+  let text = $state(typed.text);
   /** A link is found by its rooms, its closet, its panel and its cable as well. */
   function about(l: Link): string {
     const where = job.plan.where(l);
@@ -24,11 +31,17 @@
   }
   /** Which of those found is opened by Enter: the first, until an arrow says another. What is typed begins anew. */
   let at = $state(0);
-  function submit(event: SubmitEvent): void {
-    event.preventDefault();
+  function enter(): void {
     const link = found[at];
     if (link) open(link.id);
   }
+  function submit(event: SubmitEvent): void {
+    event.preventDefault();
+    enter();
+  }
+  onMount(() => {
+    if (typed.entered) enter();
+  });
   function onkeydown(event: KeyboardEvent): void {
     const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
     if (!step || !found.length) return;

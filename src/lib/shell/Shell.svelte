@@ -56,6 +56,8 @@
     'cords',
   ]);
   let finding = $state(false);
+  /** What was typed for *go to* while it was on its way. */
+  let typedAhead = $state({ text: '', entered: false });
   let showingKeys = $state(false);
   let naming = $state(false);
   let ready = $state(false);
@@ -75,10 +77,8 @@
     if (sheetAsked && !sheets) void bringSheets();
   });
   onMount(() => {
-    const brought = bringSheets();
-    // Where there are keys, what is typed after `/` is meant for the sheet: it is waited for.
-    if (matchMedia('(min-width: 1024px)').matches) void brought.then(() => (ready = true));
-    else ready = true;
+    void bringSheets();
+    ready = true;
     settings.resume();
     void offline.watch(apiAddress(job.plan.id, 'site'));
     // Where there is no service worker, the screens' code at least is here before the signal goes.
@@ -139,14 +139,31 @@
       event.preventDefault();
   }
 
+  /** Keys typed after `/` are meant for *go to*, also those before it is there. */
+  function typeAhead(event: KeyboardEvent): void {
+    const { text } = typedAhead;
+    if (event.key === 'Escape') finding = false;
+    else if (event.key === 'Enter') typedAhead.entered = true;
+    else if (event.key === 'Backspace') typedAhead.text = text.slice(0, -1);
+    else if (event.key.length === 1) typedAhead.text = text + event.key;
+  }
+
+  function find(): void {
+    typedAhead = { text: '', entered: false };
+    finding = true;
+  }
   function onkeydown(event: KeyboardEvent): void {
     if (event.defaultPrevented || !forAScreen(event)) return;
-    if (sheetComing) return void event.preventDefault();
+    if (sheetComing) {
+      event.preventDefault();
+      if (finding) typeAhead(event);
+      return;
+    }
     // A held key is never two presses; only moving along the ports goes on while it is held.
     if (event.repeat && event.key !== 'ArrowRight' && event.key !== 'ArrowLeft')
       return void event.preventDefault();
     const screen = screens.find((s) => s.key === event.key);
-    if (event.key === '/') finding = true;
+    if (event.key === '/') find();
     else if (event.key === '?') showingKeys = true;
     else if (event.key === 'PageDown') {
       // What is asked in a sheet is answered there: nothing behind it is pressed.
@@ -197,7 +214,7 @@
       aria-label="Who you are: {job.here.me ? job.plan.person(job.here.me) : 'not said'}"
       onclick={() => (naming = true)}>{job.here.me ? job.plan.person(job.here.me) : 'who are you?'}</button
     >
-    <button class="hidden h-12 min-w-12 text-sm sm:inline" onclick={() => (finding = true)}
+    <button class="hidden h-12 min-w-12 text-sm sm:inline" onclick={find}
       >go to <kbd class="key">/</kbd></button
     >
     <button class="hidden h-12 min-w-12 text-sm sm:inline" onclick={() => (showingKeys = true)}
@@ -225,9 +242,7 @@
         {s.says ?? s.verb}{#if s.verb === 'redo' && redo}<span class="font-mono text-sm">{redo}</span>{/if}
       </a>
     {/each}
-    <button class="flex min-h-13 items-center justify-center lg:hidden" onclick={() => (finding = true)}
-      >go to</button
-    >
+    <button class="flex min-h-13 items-center justify-center lg:hidden" onclick={find}>go to</button>
   </nav>
 
   <div class="flex min-w-0 flex-col lg:col-start-2 short:col-start-2">
@@ -296,6 +311,6 @@
   {@const { WhoSheet, StopSheet, GoTo, KeyList } = sheets}
   {#if naming || asksWho}<WhoSheet onclose={() => (naming = false)} />{/if}
   {#if job.log.pattern}<StopSheet pattern={job.log.pattern} onclose={() => (job.log.pattern = null)} />{/if}
-  {#if finding}<GoTo onclose={() => (finding = false)} />{/if}
+  {#if finding}<GoTo typed={typedAhead} onclose={() => (finding = false)} />{/if}
   {#if showingKeys}<KeyList onclose={() => (showingKeys = false)} />{/if}
 {/if}

@@ -256,7 +256,11 @@ export class TraceSession {
       const data = tracedAs(link, is);
       if (data) {
         const beside = triedNow ? this.silentBeside(link, tried!) : [];
-        const apart = joined !== undefined && !joined.another && joined.with.every((l) => beside.includes(l));
+        const apart =
+          is.kind === 'known' &&
+          joined !== undefined &&
+          !joined.another &&
+          joined.with.every((l) => beside.includes(l));
         const same =
           before?.is === data.is &&
           before.by === data.by &&
