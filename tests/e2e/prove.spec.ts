@@ -795,6 +795,12 @@ test('two links that copper joined are told apart by their remotes in one round,
   await expect(card.getByTestId('exchanged-note')).toContainText(`${one} answered at the outlet of ${other}`);
   // Two cables change places: nothing is cut.
   await expect(card.getByRole('button', { name: /done again|punched again/ })).toHaveCount(0);
+  await armed(page);
+  await card.getByRole('button', { name: 'I exchanged them back' }).tap();
+  await expect(page.getByTestId('undo-line')).toContainText('exchanged back');
+  await expect(card.getByRole('button', { name: /done again|punched again/ })).toHaveCount(0);
+  await expect(card.getByRole('link', { name: /^A round for/ })).toBeVisible();
+  await page.getByTestId('undo-line').getByRole('button', { name: /undo/i }).tap();
   await expect(card.getByRole('button', { name: 'I exchanged them back' })).toBeVisible();
   await armed(page);
   await card.getByRole('button', { name: 'No: it was misread' }).tap();

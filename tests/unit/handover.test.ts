@@ -181,6 +181,16 @@ describe('sheets for those who stay on paper', () => {
     const failed = plan.links.flatMap((l) => (['head', 'tail'] as const).filter((e) => ['failed', 'stale'].includes(states.get(l.id)![e].state))); // prettier-ignore
     expect(list).toHaveLength(failed.length);
     expect(list.some((s) => s.way === 'punch again' && s.takes === '')).toBe(true);
+    // Two that are exchanged change places, a line each, and nothing is made: their boxes on a work sheet stay filled.
+    const [one, other] = plan.links.filter((l) => states.get(l.id)!.head.state === 'proven');
+    const told = { job: plan.id, link: one!.id, id: 'zz', kind: 'exchanged', at: '2027-01-01T00:00:00Z', by: 'una', data: { with: other!.id, remote: 2 } }; // prettier-ignore
+    const swapped = foldLink(one!, { policy: plan.policy, parts: plan.parts }, [...file.entries.filter((e) => 'link' in e && e.link === one!.id), told] as never); // prettier-ignore
+    const now = (l: { id: string }) => (l.id === one!.id ? swapped : states.get(l.id)!);
+    expect(snags(plan, now).filter((s) => s.label === one!.label)).toMatchObject([
+      { reason: `exchanged with ${other!.label}`, way: 'let the two change places', takes: '', found: '' },
+    ]);
+    const rows = workSheets(plan, now).flatMap((s) => s.rows.filter((r) => r.label === one!.label));
+    expect(rows.map((r) => r.seated)).toEqual([true, true]);
     // Given to somebody it stands under their name; a good reading takes it from them again.
     const given = list.map((s, i) => (i ? s : { ...s, to: 'Una Brae' }));
     const paper = await read(await snagsPdf(plan.name, given, AT));

@@ -103,6 +103,14 @@ describe('a record', () => {
     expect(told.find((o) => o.link === good.id && o.kind === 'failed')!.says).toContain(
       'refused: plate loose',
     );
+    // One that is exchanged, by what the other is called.
+    const other = f.links.find((l) => l.id !== good.id)!;
+    const renamed = f.links.map((l) => (l === other ? { ...l, label: 'X-99' } : l));
+    const exchanged = { id: 'zz', job: f.job.id, link: good.id, kind: 'exchanged', at: '2027-01-01T00:00:00Z', by: 'una', data: { with: other.id, remote: 2 } }; // prettier-ignore
+    const swapped = recordOf({ ...file(), links: renamed, entries: [...file().entries, exchanged] } as never, AT).open; // prettier-ignore
+    expect(swapped.find((o) => o.link === good.id && o.kind === 'failed')!.says).toContain(
+      'exchanged with X-99',
+    );
     expect(openPoints({ ...planOfFile(file()), links: [] }, () => null as never)).toEqual([]);
   });
 });

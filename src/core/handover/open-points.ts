@@ -1,5 +1,6 @@
 import { sweptWords } from '../log/entry-words';
 import { laidLink } from '../log/laid-link';
+import { wantsExchange } from '../log/rework';
 import type { LinkStatus } from '../log/state';
 import type { JobPlan, Link } from '../model/job';
 import { endName } from '../model/end-name';
@@ -57,7 +58,7 @@ export function openPoints(
     const failed = ends('failed');
     const bare = ends('bare');
     const waiting = [...ends('seated'), ...ends('stale')];
-    if (failed.length) say('failed', `${failed.join(' and ')}: ${ENDS.some((e) => status[e].refused) ? `refused: ${refusals(status)}` : 'the last reading fails'}`); // prettier-ignore
+    if (failed.length) say('failed', `${failed.join(' and ')}: ${whyFailed(plan, status)}`); // prettier-ignore
     if (bare.length) say('not-made', bare.join(' and '));
     if (waiting.length) say('unproven', waiting.join(' and '));
     if (ends('provisional').length) say('provisional', soFar(ENDS.map((e) => (status[e].state === 'provisional' ? status[e].reason : undefined)).find(Boolean) ?? status.lastReading?.evidence ?? 'less than asked')); // prettier-ignore
@@ -81,6 +82,13 @@ export function openPoints(
 /** Why a link is good so far, under a heading that says that it is. */
 const soFar = (reason: string): string =>
   reason.replace(/^Good so far: (.)/, (_, first: string) => first.toUpperCase());
+
+/** Why ends of a link are failed. */
+function whyFailed({ links }: Planned, status: LinkStatus): string {
+  if (ENDS.some((e) => status[e].refused)) return `refused: ${refusals(status)}`;
+  if (!wantsExchange(status)) return 'the last reading fails';
+  return `exchanged with ${links.find((l) => l.id === status.exchanged!.with)?.label ?? 'another link'}`;
+}
 
 /** Why ends were refused, each reason once. */
 const refusals = (status: LinkStatus): string =>

@@ -157,7 +157,7 @@ export function recordOf(file: JobFile, madeAt: string): HandoverRecord {
       ...(status.swept ? { sweep: sweptWords(status.swept) } : {}),
       ...(reading?.data.tester ? { tester: reading.data.tester } : {}),
       notRuledOut: reading ? leftOpen(status, link, terms) : [],
-      story: failed ? story.map((told) => ({ at: told.entry.at, by: person(told.entry.by), says: toldWords(told, link, { ...terms, crew: plan.crew }) })) : [], // prettier-ignore
+      story: failed ? story.map((told) => ({ at: told.entry.at, by: person(told.entry.by), says: toldWords(told, link, { ...terms, crew: plan.crew, links: plan.links }) })) : [], // prettier-ignore
     };
   });
   const count = (result: LinkRecord['result']) => links.filter((l) => l.result === result).length;

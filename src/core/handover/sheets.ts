@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { redoTakes } from '../log/slack';
-import { inRework } from '../log/rework';
+import { endsToMake, inRework, wantsExchange } from '../log/rework';
 import type { LinkStatus } from '../log/state';
 import { specOf } from '../log/link-spec';
 import { compareNames } from '../model/by-name';
@@ -51,7 +51,7 @@ export function workSheets(plan: JobPlan, statusOf: (link: Link) => LinkStatus):
         connector: FAMILY_NAMES[link[end].connector],
         order: endOrderWords(endOrder(link.ordered, end, specOf(link, plan.policy)[end].scheme)),
         other: end === 'head' ? farWords(at) : spotWords(at.head),
-        seated: status[end].state !== 'bare' && status[end].state !== 'failed',
+        seated: !endsToMake(status).includes(end),
         proven: false,
       });
     }
@@ -80,7 +80,7 @@ export interface Snag {
   to: string;
 }
 
-/** Everything to be done or proven again, by place. */
+/** Everything to be done or proven again, by place; two links that are exchanged a line each, where they change places. */
 export function snags(plan: JobPlan, statusOf: (link: Link) => LinkStatus): Snag[] {
   const where = whereabouts(plan);
   const people = new Map(plan.crew.map((p) => [p.id, p.name]));
@@ -89,14 +89,31 @@ export function snags(plan: JobPlan, statusOf: (link: Link) => LinkStatus): Snag
     const status = statusOf(link);
     if (link.retired || !inRework(status)) continue;
     const diagnosis = status.lastReading?.data.diagnosis;
+    const common = { label: link.label, to: people.get(status.assignedTo ?? '') ?? '' };
+    const placeOf = (end: End) => spotWords(where(link)[end]) || farWords(where(link));
+    if (wantsExchange(status)) {
+      const other = plan.links.find((l) => l.id === status.exchanged!.with)?.label ?? 'another link';
+      out.push({
+        ...common,
+        place: placeOf('head'),
+        end: endName(link, 'head'),
+        state: 'failed',
+        reason: `exchanged with ${other}`,
+        found: '',
+        way: 'let the two change places',
+        takes: '',
+        by: people.get(status.head.by ?? '') ?? '',
+      });
+      continue;
+    }
     const contacts = (end: End): Contact[] => diagnosis?.mistakes.filter((m) => m.where === end).flatMap((m) => m.contacts) ?? [];
     for (const end of ENDS) {
       const { state, reason, by } = status[end];
       if (state !== 'failed' && state !== 'stale') continue;
       const { way, cableMm, minutes } = redoTakes(status, link, plan.policy, end, contacts(end));
       out.push({
-        place: spotWords(where(link)[end]) || farWords(where(link)),
-        label: link.label,
+        ...common,
+        place: placeOf(end),
         end: endName(link, end),
         state: state === 'failed' ? 'failed' : 'done again, not proven',
         reason: reason ?? '',
@@ -104,7 +121,6 @@ export function snags(plan: JobPlan, statusOf: (link: Link) => LinkStatus): Snag
         way: state === 'stale' ? 'prove it' : { repunch: 'punch again', redo: 'do it again', 're-pull': 'a new cable' }[way],
         takes: state === 'stale' || way === 'repunch' ? '' : `1 ${FAMILY_NAMES[link[end].connector]}, ${cableMm} mm of cable, ${minutes} min`,
         by: people.get(by ?? '') ?? '',
-        to: people.get(status.assignedTo ?? '') ?? '',
       });
     }
   }

@@ -1,3 +1,4 @@
+import { endsToMake } from '../log/rework';
 import type { LinkStatus } from '../log/state';
 import type { Link } from '../model/job';
 import { ENDS } from '../wiring/conductors';
@@ -13,8 +14,7 @@ export function linksOfDay(ordered: readonly Link[], statusOf: (id: string) => L
   for (const link of ordered) {
     const status = statusOf(link.id);
     if (ENDS.every((e) => status[e].state === 'proven')) continue;
-    const open = ENDS.filter((e) => status[e].state === 'bare' || status[e].state === 'failed');
-    left -= proof + open.reduce((s, e) => s + (each[link[e].connector] ?? 0), 0);
+    left -= proof + endsToMake(status).reduce((s, e) => s + (each[link[e].connector] ?? 0), 0);
     if (left < 0 && out.length) break;
     out.push(link);
   }

@@ -1,6 +1,7 @@
 import { printedLabels } from '../labels/printed';
 import { effective } from '../log/effective';
 import { project } from '../log/projection';
+import { endsToMake } from '../log/rework';
 import type { LinkStatus } from '../log/state';
 import type { LogEntry } from '../model/entry';
 import { DEFAULT_COSTS } from '../model/costs';
@@ -71,7 +72,7 @@ export function kitReport({ plan, log, statuses, closet, suffice }: KitAsked): K
     return (redone + UNKNOWN_CREW.redone) / (of + UNKNOWN_CREW.of);
   };
   const families = CONNECTOR_FAMILIES.flatMap((f) => {
-    const left = links.reduce((n, l) => n + ENDS.filter((e) => l[e].connector === f && (statusOf(l.id)[e].state === 'bare' || statusOf(l.id)[e].state === 'failed')).length, 0);
+    const left = links.reduce((n, l) => n + endsToMake(statusOf(l.id)).filter((e) => l[e].connector === f).length, 0);
     return left ? [{ family: f, left, again: left * rate(f) }] : [];
   });
   const redone = (f: ConnectorFamily, count: number): Redone => ({ name: FAMILY_NAMES[f], count, minutesEach: minutes.get(f)!.mean });

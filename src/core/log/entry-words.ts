@@ -40,8 +40,12 @@ export const KIND_WORDS: Record<LogEntry['kind'], string> = {
   void: 'taken back',
 };
 
-/** What an entry's words are taken from: the job's terms, and its crew where people are to be named. */
+/**
+ * What an entry's words are taken from: the job's terms, its crew where people are to be named, and its links where others are:
+ * an id is what a link was first called, and another may be called so by now.
+ */
 export interface WordsFrom extends Terms {
+  links?: readonly { id: string; label: string }[];
   crew?: readonly { id: string; name: string }[];
 }
 
@@ -81,8 +85,8 @@ export function entryWords(e: LogEntry, link: LaidLink | undefined, terms: Words
       return `read the cautions of ${FAMILY_NAMES[e.data.family]}`;
     case 'exchanged':
       return e.data.byOther
-        ? `${e.data.with} answers at its outlet: the two are exchanged`
-        : `answers at the outlet of ${e.data.with}: the two are exchanged`;
+        ? `${labelOf(e.data.with, terms)} answers at its outlet: the two are exchanged`
+        : `answers at the outlet of ${labelOf(e.data.with, terms)}: the two are exchanged`;
     case 'assigned':
       return e.data.to
         ? `given to ${terms.crew?.find((p) => p.id === e.data.to)?.name ?? e.data.to}`
@@ -90,7 +94,7 @@ export function entryWords(e: LogEntry, link: LaidLink | undefined, terms: Words
     case 'swept':
       return sweptWords(sweptStatus(e.data));
     case 'traced':
-      return tracedWords(e.data);
+      return tracedWords({ ...e.data, with: e.data.with?.map((id) => labelOf(id, terms)) });
     case 'flagged':
       return e.data.bands ? `flagged: ${flagWords(e.data)}` : 'tape taken off';
     case 'moved':
@@ -120,6 +124,8 @@ export function entryWords(e: LogEntry, link: LaidLink | undefined, terms: Words
   }
 }
 
+const labelOf = (id: string, { links }: WordsFrom): string => links?.find((l) => l.id === id)?.label ?? id;
+
 /** What a reading came to, in words. */
 export const judgementWords = ({ verdict, evidence, reason }: Judgement): string =>
   `${verdict} by ${EVIDENCE_WORDS[evidence]}${verdict === 'pass' ? '' : `: ${reason}`}`;
@@ -143,7 +149,7 @@ export function pulledWords({ metres, errorMetres, marks, box }: EntryOf<'pulled
   return `cable pulled: ${metres.toFixed(1)} m${error}${by}${box ? `, from ${box}` : ''}`;
 }
 
-/** What a trace found of a link's cable, in words. */
+/** What a trace found of a link's cable, in words; `with` is what the links are called that it is joined with. */
 export function tracedWords({
   is,
   by,

@@ -67,7 +67,7 @@ function whyNot(link: Link, status: LinkStatus, { takenAt }: MemoryRange): strin
   if (mediumOf(link.head.connector) !== 'twisted-pair') return 'no twisted pair';
   const bare = ENDS.find((e) => status[e].state === 'bare');
   if (bare) return `nobody has logged its ${bare}`;
-  if (status.exchanged) return `exchanged with ${status.exchanged.with}: its own remote has to answer`;
+  if (status.exchanged) return 'exchanged with another link: its own remote has to answer';
   if (status.joined) return 'copper joined its cable with another: numbered remotes have to tell them apart';
   // The same minute counts as later: nothing is logged twice, and nothing proven by a hair.
   const at = [...ENDS.map((e) => status[e].at), status.lastReading?.at].filter((x) => x !== undefined);

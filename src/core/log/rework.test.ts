@@ -7,7 +7,7 @@ import { HISTORY_COLUMNS, historyCsv } from '../formats/history-csv';
 import { jobFileSchema, type Link } from '../model/job';
 import { entryWords } from './entry-words';
 import { cutBackMm } from './cut-back';
-import { inRework, reworkEnd } from './rework';
+import { endsToMake, inRework, reworkEnd, wantsExchange } from './rework';
 import { mayPunch, MOST_PUNCHES, redoTakes, slackLeft } from './slack';
 import { foldLink } from './state';
 import { resolve } from './effective';
@@ -53,6 +53,20 @@ describe('what a redo takes', () => {
     const punch = () => entry('redone', { action: 'repunch', contacts: ['4'] }, 'head');
     expect(takes([seat('head'), punch(), punch(), punch()], 'head', ['4']).way).toBe('redo');
     expect(takes([seat('head'), punch(), punch(), punch()], 'head', ['5']).way).toBe('repunch');
+  });
+});
+
+describe('ends to be made', () => {
+  const of = (...entries: Entry[]) => endsToMake(foldLink(link('K1-17'), terms, entries));
+  const both = () => [seat('head'), seat('tail')];
+  it('are those that nobody made and those that failed, but none of a link that is exchanged', () => {
+    expect(of()).toEqual(['head', 'tail']);
+    expect(of(seat('head'))).toEqual(['tail']);
+    expect(of(...both())).toEqual([]);
+    expect(of(...both(), entry('rejected', { reason: 'x' }, 'tail'))).toEqual(['tail']);
+    const exchanged = entry('exchanged', { with: 'K1-02' });
+    expect(of(...both(), exchanged)).toEqual([]);
+    expect(wantsExchange(foldLink(link('K1-17'), terms, [exchanged, redo('head')]))).toBe(false);
   });
 });
 
@@ -187,6 +201,15 @@ describe('history', () => {
     const told = (lengthMetres: number) => entryWords(read, { ...link('K1-20'), lengthMetres, lengthErrorMetres: 1 }, terms); // prettier-ignore
     expect(told(60)).not.toBe(told(20));
   });
+  it('calls another link what it is called now, and not by the id that may be the name of a third', () => {
+    const links = [{ id: 'K1-02', label: 'K1-03' }, { id: 'K1-03', label: 'K1-02' }];
+    const says = (kind: Entry['kind'], data: object, more = {}) => entryWords(entry(kind, data), link('K1-17'), { ...terms, ...more }); // prettier-ignore
+    for (const [kind, data] of [['exchanged', { with: 'K1-02', remote: 2 }], ['exchanged', { with: 'K1-02', byOther: true }], ['traced', { is: 'bridged', by: 'remote', with: ['K1-02'] }]] as const) {
+      expect(says(kind, data, { links })).toContain('K1-03');
+      expect(says(kind, data, { links })).not.toContain('K1-02');
+      expect(says(kind, data)).toContain('K1-02');
+    }
+  }); // prettier-ignore
   it('is CSV with one row an entry, no formula among them, what was taken back marked', () => {
     const seated = seat('tail');
     const evil = entry('note', { text: '=HYPERLINK("x")' });

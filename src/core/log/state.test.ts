@@ -337,11 +337,30 @@ describe('what stands beside the states', () => {
   });
   it('names the link it is exchanged with, and whether somebody worked on it since', () => {
     const exchanged = entry('exchanged', { with: 'K1-02' });
-    expect(fold(exchanged)).toMatchObject({ exchanged: { with: 'K1-02', mended: false }, head: { state: 'failed', reason: 'exchanged with K1-02' } }); // prettier-ignore
+    expect(fold(exchanged)).toMatchObject({ exchanged: { with: 'K1-02', mended: false }, head: { state: 'failed', reason: 'exchanged with another link' } }); // prettier-ignore
     expect(fold(exchanged, entry('redone', { action: 'redo' }, 'head')).exchanged).toMatchObject({ with: 'K1-02', mended: true }); // prettier-ignore
     const good = fold(exchanged, read('12345678'));
     expect(good.lastReading).toMatchObject({ verdict: 'provisional', current: true });
     expect(good.head.state).toBe('failed');
+  });
+  it('wants a reading and no other work once it is said to be exchanged back, but for what failed before', () => {
+    const exchanged = entry('exchanged', { with: 'K1-02' });
+    const back = entry('redone', { action: 'repunch', contacts: [] }, 'head');
+    for (const done of [back, entry('moved', { revision: 2, changed: ['label'] })]) {
+      const plain = fold(seat('head'), seat('tail'), exchanged, done);
+      expect([plain.head.state, plain.tail.state, plain.tail.reason]).toEqual(['stale', 'stale', undefined]);
+      const bad = fold(
+        seat('head'),
+        seat('tail'),
+        entry('rejected', { reason: 'plate loose' }, 'tail'),
+        exchanged,
+        done,
+      );
+      expect(bad.tail).toMatchObject({ state: 'failed', reason: 'plate loose' });
+    }
+    // A fail that was read while it was exchanged is no more of that.
+    const read4 = fold(seat('head'), seat('tail'), exchanged, read('123-5678'), back);
+    expect(read4.tail.state).toBe('failed');
   });
   it('is a dispute where one reads a fail and another a pass within two minutes of each other, and nothing was done between', () => {
     const at = (e: Entry, seconds: number) => ({ ...e, at: new Date(Date.UTC(2026, 10, 5, 9, 0, seconds)).toISOString() }); // prettier-ignore

@@ -23,7 +23,7 @@ import { timeDoubt } from './time-doubt';
 import { threadAfterFail, threadAfterWork, type LoggedMistakes, type Thread } from './thread';
 
 /** Grows with every change of what a state holds or how it is reached: states kept by another version are made anew. */
-export const FOLD_VERSION = 15;
+export const FOLD_VERSION = 16;
 
 /** States of a termination, in the order of the work. */
 export const TERMINATION_STATES = ['bare', 'seated', 'stale', 'provisional', 'proven', 'failed'] as const;
@@ -257,7 +257,9 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       else delete status[e.end!].readBackWaiting;
       return;
     case 'exchanged':
-      for (const end of ENDS) fail(status[end], e, `exchanged with ${e.data.with}`);
+      // An end that failed before has that to be put right besides.
+      for (const end of ENDS)
+        fail(status[end], e, (status[end].state === 'failed' && status[end].reason) || EXCHANGED);
       // What it answered itself says more than what another one did at its outlet.
       if (!e.data.byOther) status.exchanged = { with: e.data.with, mended: false, entry: e.id };
       else if (status.exchanged?.mended !== false)
@@ -269,7 +271,7 @@ function step(status: LinkStatus, link: Link, terms: Terms, e: Entry): void {
       delete status.oneEnd;
       status.moved = e.data.revision;
       // Two links that are exchanged can be put right by exchanging their labels.
-      if (status.exchanged) status.exchanged.mended = true;
+      exchangedBack(status);
       for (const end of ENDS) if (status[end].state !== 'bare') unproven(status, end);
       return;
     case 'traced':
@@ -327,6 +329,21 @@ const shownApart = ({ joined }: LinkStatus, e: EntryOf<'traced'>): boolean =>
 /** Two people who do the same end within this time did not know of each other. Our judgement. */
 const SAME_TIME_MS = 10 * 60_000;
 
+/** Why the ends of a link failed of which nothing else is known than that it is exchanged. */
+const EXCHANGED = 'exchanged with another link';
+
+/** Once two links are said to be exchanged back, ends that failed for that alone want a reading, and nothing done. */
+function exchangedBack(status: LinkStatus): void {
+  if (!status.exchanged) return;
+  status.exchanged.mended = true;
+  for (const end of ENDS) {
+    const t = status[end];
+    if (t.state !== 'failed' || t.reason !== EXCHANGED) continue;
+    t.state = 'stale';
+    delete t.reason;
+  }
+}
+
 /** Exchanged links are done again by exchanging them: any redo of either end counts as that. */
 function workDone(
   status: LinkStatus,
@@ -343,7 +360,7 @@ function workDone(
   const t = status[end];
   delete status.oneEnd;
   delete status.disputedBy;
-  if (status.exchanged) status.exchanged.mended = true;
+  exchangedBack(status);
   if (status.joined) status.joined.mended = true;
   const first = t.attempt === 0 && t.state === 'bare';
   if (work.newConnector && !first)

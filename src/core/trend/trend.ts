@@ -2,6 +2,7 @@ import { randomFrom, seedOf } from '../practice/random';
 import { effective } from '../log/effective';
 import type { LogEntry } from '../model/entry';
 import type { JobPlan } from '../model/job';
+import { endsToMake } from '../log/rework';
 import type { LinkStatus } from '../log/state';
 import { whereabouts } from '../plan/whereabouts';
 import type { Rate } from '../statistics/rates';
@@ -64,7 +65,7 @@ export function stagesOf(plan: JobPlan, statuses: readonly LinkStatus[]): Stage[
     if (!link || link.retired) continue;
     const name = where(link).head.space?.name ?? 'without a closet';
     const stage = stages.get(name) ?? { name, ends: 0, proofs: 0 };
-    stage.ends += ENDS.filter((e) => s[e].state === 'bare' || s[e].state === 'failed').length;
+    stage.ends += endsToMake(s).length;
     stage.proofs += Number(ENDS.some((e) => s[e].state !== 'proven'));
     stages.set(name, stage);
   }

@@ -1,6 +1,8 @@
 <script lang="ts">
+  import { asking } from '$lib/address/address';
   import type { Link } from '$core/model/job';
   import type { LogEntry } from '$core/model/entry';
+  import { wantsExchange } from '$core/log/rework';
   import { exchangedBackEntries } from '$core/survey/answered';
   import type { PressGuard } from '$lib/controls/press-guard.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
@@ -17,8 +19,7 @@
   const other = $derived(job.plan.link(exchanged?.with));
 
   /** Whether a link is held to be exchanged, and nobody has exchanged it back. */
-  const isHeld = (l: Link | undefined): l is Link =>
-    l !== undefined && job.statusOf(l.id).exchanged?.mended === false;
+  const isHeld = (l: Link | undefined): l is Link => l !== undefined && wantsExchange(job.statusOf(l.id));
 
   function isMeant(): boolean {
     if (!guard) return true;
@@ -62,9 +63,13 @@
     {#if exchanged.mended}
       <p>
         {link.label} was exchanged with {other?.label ?? exchanged.with}, and is said to be exchanged back. A
-        wire map cannot tell the two apart: put a numbered remote into its own outlet and read it in a
-        <a class="font-semibold underline underline-offset-4" href={job.at('round')}>round</a>.
+        wire map cannot tell the two apart: put a numbered remote into its own outlet and read it in a round.
       </p>
+      <a
+        class={['mt-2 act', guard && 'act-now']}
+        href={asking(job.at('round'), { only: [link.id, exchanged.with].join(',') })}
+        >A round for {link.label} and {other?.label ?? exchanged.with}</a
+      >
     {:else}
       <p>
         {#if exchanged.byOther}

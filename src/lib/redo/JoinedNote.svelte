@@ -6,7 +6,12 @@
   import { useJob } from '$lib/job/open-job.svelte';
 
   /** What is known of a link whose cable copper joined with another: a good wire map of one of them does not clear it. */
-  let { link }: { link: Link } = $props();
+  interface Props {
+    link: Link;
+    /** What it leads to is what to do next. */
+    now?: boolean;
+  }
+  let { link, now = false }: Props = $props();
   const job = useJob();
   const joined = $derived(job.statusOf(link.id).joined);
   const others = $derived(joined?.with.map((id) => job.plan.link(id)?.label ?? id).join(' and ') ?? '');
@@ -59,7 +64,9 @@
         then read them in one round by numbered remotes.
       </p>
       {#if joined.mended}
-        <a class="mt-2 act" href={asking(job.at('round'), { only: [link.id, ...joined.with].join(',') })}
+        <a
+          class={['mt-2 act', now && 'act-now']}
+          href={asking(job.at('round'), { only: [link.id, ...joined.with].join(',') })}
           >A round for {link.label} and {others}</a
         >
       {/if}

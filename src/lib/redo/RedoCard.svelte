@@ -12,6 +12,8 @@
   import { GUIDES } from '$core/bench/families';
   import { ownPart } from '$core/bench/guide';
   import { formatLength } from '$core/bench/units';
+  import { wantsRemote } from '$core/log/next';
+  import { wantsExchange } from '$core/log/rework';
   import { redoTakes, slackLeft } from '$core/log/slack';
   import SmallLoom from '$lib/diagnosis/SmallLoom.svelte';
   import StateMark from '$lib/port-strip/StateMark.svelte';
@@ -27,7 +29,9 @@
   const found = $derived(status.lastReading?.data.diagnosis);
   const failed = $derived(ENDS.filter((e) => status[e].state === 'failed'));
   /** Two cables that are exchanged want to change places, and nothing cut. */
-  const exchanged = $derived(status.exchanged?.mended === false);
+  const exchanged = $derived(wantsExchange(status));
+  /** A round of numbered remotes alone can prove it, and the note of it leads there. */
+  const byRemote = $derived(wantsRemote(status));
   /** What copper joined is parted most often where it touches: at a punch too many, a whisker, a bare spot. */
   const joined = $derived(status.joined?.mended === false);
   const contactsAt = (end: End): Contact[] =>
@@ -162,7 +166,7 @@
       {/if}
     {/each}
     <ExchangedNote {link} {guard} />
-    <JoinedNote {link} />
+    <JoinedNote {link} now={byRemote} />
     {#each exchanged ? [] : failed as end (end)}
       <p
         class={['text-sm', wayOf(end) === 're-pull' ? 'border-l-4 border-wrong pl-3' : 'text-faint']}
@@ -217,7 +221,9 @@
         >{link.cord ? 'Cord cut again' : 'Cable re-pulled'}</button
       >
     {/if}
-    <a class={['act', failed.length === 0 && 'act-now']} href={job.at('prove', link.id)}>Prove it</a>
+    <a class={['act', failed.length === 0 && !byRemote && 'act-now']} href={job.at('prove', link.id)}
+      >Prove it</a
+    >
     {#if failed.length === 0 && status.lastReading?.verdict === 'fail' && !status.foundSinceFail}<WhatWasFound
         {link}
         {guard}
