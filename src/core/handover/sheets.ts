@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { redoTakes } from '../log/slack';
-import { endsToMake, inRework, wantsExchange } from '../log/rework';
+import { endsToMake, inRework, nextWork } from '../log/rework';
 import type { LinkStatus } from '../log/state';
 import { specOf } from '../log/link-spec';
 import { compareNames } from '../model/by-name';
@@ -91,7 +91,8 @@ export function snags(plan: JobPlan, statusOf: (link: Link) => LinkStatus): Snag
     const diagnosis = status.lastReading?.data.diagnosis;
     const common = { label: link.label, to: people.get(status.assignedTo ?? '') ?? '' };
     const placeOf = (end: End) => spotWords(where(link)[end]) || farWords(where(link));
-    if (wantsExchange(status)) {
+    const next = nextWork(status, link, plan.policy);
+    if (next === 'exchange') {
       const other = plan.links.find((l) => l.id === status.exchanged!.with)?.label ?? 'another link';
       out.push({
         ...common,
@@ -118,7 +119,7 @@ export function snags(plan: JobPlan, statusOf: (link: Link) => LinkStatus): Snag
         state: state === 'failed' ? 'failed' : 'done again, not proven',
         reason: reason ?? '',
         found: diagnosis ? diagnosis.mistakes.map((m) => `${PLACE_WORDS[m.where]} ${mistakeText(m)}`).join(', ') : '',
-        way: state === 'stale' ? 'prove it' : { repunch: 'punch again', redo: 'do it again', 're-pull': 'a new cable' }[way],
+        way: state === 'stale' ? 'prove it' : next === 'reading' ? 'read it first' : { repunch: 'punch again', redo: 'do it again', 're-pull': 'a new cable' }[way],
         takes: state === 'stale' || way === 'repunch' ? '' : `1 ${FAMILY_NAMES[link[end].connector]}, ${cableMm} mm of cable, ${minutes} min`,
         by: people.get(by ?? '') ?? '',
       });

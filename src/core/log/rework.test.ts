@@ -7,7 +7,7 @@ import { HISTORY_COLUMNS, historyCsv } from '../formats/history-csv';
 import { jobFileSchema, type Link } from '../model/job';
 import { entryWords } from './entry-words';
 import { cutBackMm } from './cut-back';
-import { endsToMake, inRework, reworkEnd, wantsExchange } from './rework';
+import { endsToMake, inRework, nextWork, reworkEnd, wantsExchange } from './rework';
 import { mayPunch, MOST_PUNCHES, redoTakes, slackLeft } from './slack';
 import { foldLink } from './state';
 import { resolve } from './effective';
@@ -67,6 +67,40 @@ describe('ends to be made', () => {
     const exchanged = entry('exchanged', { with: 'K1-02' });
     expect(of(...both(), exchanged)).toEqual([]);
     expect(wantsExchange(foldLink(link('K1-17'), terms, [exchanged, redo('head')]))).toBe(false);
+  });
+});
+
+describe('what a link in rework wants next', () => {
+  const k = link('K1-17');
+  const made = [seat('head'), seat('tail')];
+  const next = (...entries: Entry[]) => nextWork(foldLink(k, terms, [...made, ...entries]), k, policy);
+  const mistake = (where: string) => ({ kind: 'open', where, contacts: ['4'] });
+  const bad = (blame: string[], ...at: string[]) =>
+    entry('reading', { reading: { walk: '123-5678' }, blame, diagnosis: { mistakes: at.map(mistake), probability: 0.5, remedy: 'x', looked: [] } }); // prettier-ignore
+  const both = ['head', 'tail'];
+  it('is the end at which it lies, and a reading once that was done', () => {
+    expect(next(bad(both))).toBe('head');
+    expect(next(bad(both, 'tail'))).toBe('tail');
+    expect(next(bad(both, 'tail'), redo('tail'))).toBe('reading');
+    expect(next(bad(['tail'], 'tail'), redo('tail'))).toBe('reading');
+    // Of a coin flip one end is done, and it is read before the other is cut.
+    expect(next(bad(both), redo('head'))).toBe('reading');
+    expect(next(bad(both, 'head', 'tail'), redo('head'))).toBe('tail');
+    expect(next(bad(both), redo('head'), entry('rejected', { reason: 'nicked' }, 'tail'))).toBe('tail');
+    expect(next(bad(both), redo('head'), bad(both))).toBe('head');
+  });
+  it('is another cable where that is broken or an end is too short for one more cut', () => {
+    expect(next(bad(both, 'cable'))).toBe('re-pull');
+    const short = { ...k, tail: { ...k.tail, slackMm: 10 } };
+    expect(nextWork(foldLink(short, terms, [...made, bad(['tail'])]), short, policy)).toBe('re-pull'); // prettier-ignore
+  });
+  it('is no cut where links are exchanged, and a round where only a remote can tell', () => {
+    const exchanged = entry('exchanged', { with: 'K1-02' });
+    expect(next(bad(both, 'tail'), exchanged)).toBe('exchange');
+    expect(next(exchanged, entry('redone', { action: 'repunch', contacts: [] }, 'head'))).toBe('round');
+    const joined = entry('rejected', { reason: 'x', joined: ['K1-02'] }, 'head');
+    expect(next(joined)).toBe('head');
+    expect(next(joined, entry('redone', { action: 'repunch', contacts: [] }, 'head'))).toBe('round');
   });
 });
 

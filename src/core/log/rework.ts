@@ -1,5 +1,8 @@
+import type { Link, Policy } from '../model/job';
 import { ENDS, type End } from '../wiring/conductors';
 import type { EndStates } from './link-states';
+import { wantsRemote } from './next';
+import { redoTakes } from './slack';
 import type { LinkStatus } from './state';
 
 /** Whether a link has to be done again or proven again. */
@@ -19,4 +22,38 @@ export function reworkEnd(status: EndStates): End {
   if (status.head.state === 'failed') return 'head';
   if (status.tail.state === 'failed') return 'tail';
   return status.tail.state === 'stale' && status.head.state !== 'stale' ? 'tail' : 'head';
+}
+
+/** What a link in rework wants next: the end that is to be done again, or what is to be done with all of it. */
+export type NextWork = End | 'exchange' | 'round' | 're-pull' | 'reading';
+
+/**
+ * What to do next about a link in rework. Where one end was done since it failed, and for all that is known nothing lies
+ * at the other, it is read again first: that costs less than a cut.
+ *
+ * @example
+ * nextWork(status, link, plan.policy) // 'tail'
+ */
+export function nextWork(status: LinkStatus, link: Link, policy: Pick<Policy, 'slackMm'>): NextWork {
+  if (wantsExchange(status)) return 'exchange';
+  if (wantsRemote(status)) return 'round';
+  const failed = ENDS.filter((e) => status[e].state === 'failed');
+  const mistakes = status.lastReading?.data.diagnosis?.mistakes ?? [];
+  const at = (end: End) => mistakes.filter((m) => m.where === end);
+  const way = (end: End) =>
+    redoTakes(
+      status,
+      link,
+      policy,
+      end,
+      at(end).flatMap((m) => m.contacts),
+    ).way;
+  if (
+    failed.length &&
+    (mistakes.some((m) => m.where === 'cable') || failed.some((e) => way(e) === 're-pull'))
+  )
+    return 're-pull';
+  const known = failed.find((e) => status[e].refused ?? at(e).length);
+  const doneSince = status.lastReading?.verdict === 'fail' && !status.lastReading.current;
+  return known ?? (doneSince ? undefined : failed[0]) ?? 'reading';
 }

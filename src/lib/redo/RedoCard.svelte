@@ -12,8 +12,7 @@
   import { GUIDES } from '$core/bench/families';
   import { ownPart } from '$core/bench/guide';
   import { formatLength } from '$core/bench/units';
-  import { wantsRemote } from '$core/log/next';
-  import { wantsExchange } from '$core/log/rework';
+  import { nextWork, wantsExchange } from '$core/log/rework';
   import { redoTakes, slackLeft } from '$core/log/slack';
   import SmallLoom from '$lib/diagnosis/SmallLoom.svelte';
   import StateMark from '$lib/port-strip/StateMark.svelte';
@@ -30,8 +29,6 @@
   const failed = $derived(ENDS.filter((e) => status[e].state === 'failed'));
   /** Two cables that are exchanged want to change places, and nothing cut. */
   const exchanged = $derived(wantsExchange(status));
-  /** A round of numbered remotes alone can prove it, and the note of it leads there. */
-  const byRemote = $derived(wantsRemote(status));
   /** What copper joined is parted most often where it touches: at a punch too many, a whisker, a bare spot. */
   const joined = $derived(status.joined?.mended === false);
   const contactsAt = (end: End): Contact[] =>
@@ -43,7 +40,6 @@
       ReturnType<typeof slackLeft>
     >,
   );
-  const cable = $derived(found?.mistakes.some((m) => m.where === 'cable') ?? false);
   const takesOf = (end: End) => redoTakes(status, link, job.plan.policy, end, contactsAt(end));
   const wayOf = (end: End) => takesOf(end).way;
   const takes = (end: End) => {
@@ -52,6 +48,8 @@
       ? `no cable, about ${minutes} min`
       : [ownPart(GUIDES[link[end].connector]), `${formatLength(cableMm, job.plan.policy.units)} of cable`, `about ${minutes} min`].filter(Boolean).join(', '); // prettier-ignore
   };
+
+  const next = $derived(nextWork(status, link, job.plan.policy));
 
   const mm = (value: number) => formatLength(value, job.plan.policy.units);
   function outlookWords(end: End): string {
@@ -166,7 +164,7 @@
       {/if}
     {/each}
     <ExchangedNote {link} {guard} />
-    <JoinedNote {link} now={byRemote} />
+    <JoinedNote {link} now={next === 'round'} />
     {#each exchanged ? [] : failed as end (end)}
       <p
         class={['text-sm', wayOf(end) === 're-pull' ? 'border-l-4 border-wrong pl-3' : 'text-faint']}
@@ -193,16 +191,16 @@
         asks={failed.length > 0}
       />
     {/if}
-    {#each exchanged ? [] : failed as end, i (end)}
+    {#each exchanged ? [] : failed as end (end)}
       {#if status[end].refused?.how === 'eye'}
-        <button class={['act', joined && i === 0 && 'act-now']} onclick={() => putRight(end)}
+        <button class={['act', joined && next === end && 'act-now']} onclick={() => putRight(end)}
           >{endName(link, end)}: put right, no new connector</button
         >
       {/if}
       {#if wayOf(end) === 're-pull'}
         <p class="border-2 border-wrong p-2">{saidOf(link, `The ${end} cannot`)} be done once more.</p>
       {:else if wayOf(end) === 'repunch'}
-        <button class={['act', !joined && i === 0 && 'act-now']} onclick={() => done(end, 'repunch')}
+        <button class={['act', !joined && next === end && 'act-now']} onclick={() => done(end, 'repunch')}
           >{endName(link, end)}: punched again</button
         >
         {#if !outlook[end].mustRepull}
@@ -211,19 +209,17 @@
           >
         {/if}
       {:else}
-        <button class={['act', !joined && i === 0 && 'act-now']} onclick={() => done(end, 'redo')}
+        <button class={['act', !joined && next === end && 'act-now']} onclick={() => done(end, 'redo')}
           >{endName(link, end)}: done again</button
         >
       {/if}
     {/each}
-    {#if failed.length && (cable || failed.some((e) => wayOf(e) === 're-pull'))}
+    {#if next === 're-pull'}
       <button class="act act-now" onclick={repulled}
         >{link.cord ? 'Cord cut again' : 'Cable re-pulled'}</button
       >
     {/if}
-    <a class={['act', failed.length === 0 && !byRemote && 'act-now']} href={job.at('prove', link.id)}
-      >Prove it</a
-    >
+    <a class={['act', next === 'reading' && 'act-now']} href={job.at('prove', link.id)}>Prove it</a>
     {#if failed.length === 0 && status.lastReading?.verdict === 'fail' && !status.foundSinceFail}<WhatWasFound
         {link}
         {guard}

@@ -288,13 +288,13 @@
       <p class="m-3 border-4 border-wrong p-3 text-xl font-bold" role="alert">{job.outbox.storageFailed}</p>
     {/if}
     {#if offline.newer}
-      <button class="m-3 act" onclick={() => offline.takeUp()}
+      <button class="m-3 act w-auto" onclick={() => offline.takeUp()}
         >A newer version is here: load it <span class="text-sm font-normal">what you entered stays</span
         ></button
       >
     {/if}
     {#if job.plan.outdated}
-      <button class="m-3 act" onclick={() => invalidateAll()}
+      <button class="m-3 act w-auto" onclick={() => invalidateAll()}
         >Somebody changed the plan: load it <span class="text-sm font-normal">what you entered stays</span
         ></button
       >
