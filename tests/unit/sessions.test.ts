@@ -502,7 +502,10 @@ describe('on a round', () => {
     armed(session);
     session.answered(b!.remote);
     expect(session.wrong).toEqual([{ link: a!.link, answered: b!.link }]);
-    expect(job.statusOf(a!.link)).toMatchObject({ exchanged: { with: b!.link }, head: { reason: 'exchanged with another link' } });
+    expect(job.statusOf(a!.link)).toMatchObject({
+      exchanged: { with: b!.link },
+      head: { reason: 'exchanged with another link' },
+    });
   });
   it('puts a plan away that it cannot use any more', () => {
     device.storage.setItem('gauntlet:round:station', JSON.stringify({ plan: { rounds: [] }, at: 0 }));

@@ -181,6 +181,7 @@ describe('a record of an earlier version', () => {
     '0.19.0',
     '0.20.0',
     '0.21.0',
+    '0.22.0',
   ])('is not told as altered for the words of this one: %s', (version) => {
     const old = stored(`plain-${version}`);
     const told = verify(old, old.log.root);
