@@ -59,7 +59,8 @@ const [A, B, C] = [named('a'), named('b'), named('c')] as const;
 describe('the next work of a job', () => {
   const next = (...states: LinkStatus[]) => {
     const links = states.map((_, i) => named(`l${i}`));
-    const found = nextOfJob(links, (id) => states[Number(id.slice(1))]!);
+    const stateOf = (id: string) => states[Number(id.slice(1))]!;
+    const found = nextOfJob(links, stateOf, stateOf);
     return found && [found.work, found.link.id, found.count];
   };
   const [proven, better, bare, failed, stale] = [stands('proven', 'proven'), stands('provisional', 'proven'), stands('bare', 'seated'), stands('failed', 'proven'), stands('stale', 'seated')] as const; // prettier-ignore
@@ -69,6 +70,16 @@ describe('the next work of a job', () => {
     expect(next(better, bare, proven)).toEqual(['terminate', 'l1', 1]);
     expect(next(stands('proven', 'bare'))).toEqual(['terminate', 'l0', 1]);
     expect(next(proven, better, better)).toEqual(['prove-better', 'l1', 2]);
+  });
+  it('is a round where only numbered remotes can tell, and nothing else is to be read or done again', () => {
+    const by = (s: LinkStatus) => ({ ...s, exchanged: { with: 'x', mended: true, entry: 'e' } });
+    const [back, soFar] = [by(stale), by(stands('provisional', 'provisional'))];
+    expect(next(back, stale)).toEqual(['prove', 'l1', 2]);
+    expect(next(back, failed, bare)).toEqual(['redo', 'l1', 1]);
+    expect(next(proven, back, bare, back)).toEqual(['round', 'l1', 2]);
+    expect(next(soFar, bare)).toEqual(['terminate', 'l1', 1]);
+    expect(next(soFar, better)).toEqual(['prove-better', 'l1', 2]);
+    expect(next(proven, soFar)).toEqual(['round', 'l1', 1]);
   });
   it('is nothing where every link is proven, and only there', () => {
     expect(next(proven, proven)).toBeNull();

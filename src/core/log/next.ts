@@ -74,28 +74,43 @@ export const whatNext = ({ head, tail }: EndStates): Wants =>
 /** What a job wants next: the link to go to, why, and how many want the same. */
 export interface JobNext {
   link: Link;
-  work: 'prove' | 'redo' | 'terminate' | 'prove-better';
+  work: 'prove' | 'redo' | 'round' | 'terminate' | 'prove-better';
   count: number;
 }
 
 /**
- * The next work of a job: what is terminated is proven first, then what failed is done again, then what is bare is begun,
- * and last what is good so far is proven by more. Null where every link is proven.
+ * The next work of a job: what is terminated is proven first, then what failed is done again, then what only numbered remotes
+ * can tell goes into a round, then what is bare is begun, and last what is good so far is proven by more. Null where
+ * every link is proven. `statusOf` is asked of few.
  */
-export function nextOfJob(ordered: readonly Link[], endsOf: (id: string) => EndStates): JobNext | null {
-  const found: Partial<Record<JobNext['work'], JobNext>> = {};
-  const add = (work: JobNext['work'], link: Link) => {
-    (found[work] ??= { link, work, count: 0 }).count++;
-  };
+export function nextOfJob(
+  ordered: readonly Link[],
+  endsOf: (id: string) => EndStates,
+  statusOf: (id: string) => LinkStatus,
+): JobNext | null {
+  const [reading, redo, bare, more]: Link[][] = [[], [], [], []];
   for (const link of ordered) {
     const status = endsOf(link.id);
-    if (wantsReading(status)) add('prove', link);
-    if (wantsRedo(status)) add('redo', link);
-    if (status.head.state === 'bare' || status.tail.state === 'bare') add('terminate', link);
-    if (wantsMore(status)) add('prove-better', link);
+    if (wantsReading(status)) reading!.push(link);
+    if (wantsRedo(status)) redo!.push(link);
+    if (status.head.state === 'bare' || status.tail.state === 'bare') bare!.push(link);
+    if (wantsMore(status)) more!.push(link);
   }
-  return found.prove ?? found.redo ?? found.terminate ?? found['prove-better'] ?? null;
+  const first = (work: JobNext['work'], list: Link[] = [], link = list[0]): JobNext | null =>
+    link ? { link, work, count: list.length } : null;
+  const atProve = (list: Link[] = []) =>
+    list.find((l) => provesAlone(endsOf(l.id), () => statusOf(l.id))) ?? null;
+  const plain = atProve(reading);
+  if (plain) return first('prove', reading, plain);
+  const other = first('redo', redo) ?? first('round', reading) ?? first('terminate', bare);
+  if (other) return other;
+  const better = atProve(more);
+  return better ? first('prove-better', more, better) : first('round', more);
 }
+
+/** Whether a reading by itself can prove a link that is to be read: no numbered remote has to tell it from another. Only of one that was done again or is good so far is its state asked for. */
+export const provesAlone = (ends: EndStates, status: () => LinkStatus): boolean =>
+  !ENDS.some((e) => ends[e].state === 'stale' || ends[e].state === 'provisional') || !wantsRemote(status());
 
 /** The first link after `from`, going round, that `wants` something; null when none does. */
 export function nextAfter(

@@ -2,7 +2,7 @@ import { recall, remember } from '$lib/device/small';
 import { invalidateAll } from '$app/navigation';
 import { createContext } from 'svelte';
 import { CORD_WAYS, nextInBatch, type CordNext, type CordWay } from '$core/cords/way';
-import { nextAfter, nextNearest, wantsReading } from '$core/log/next';
+import { nextAfter, nextNearest, provesAlone, wantsReading } from '$core/log/next';
 import { inRework } from '$core/log/rework';
 import type { EndStates } from '$core/log/link-states';
 import type { LinkStatus } from '$core/log/state';
@@ -175,9 +175,13 @@ export class OpenJob {
     return this.log.endsOf(link);
   }
 
-  /** The next link that wants a reading, from this one on. */
+  /** The next link that a reading at prove can prove, from this one on. */
   nextToProve(from: string | null): Link | null {
-    return nextAfter(this.plan.ordered, from, (l) => wantsReading(this.endsOf(l.id)));
+    return nextAfter(
+      this.plan.ordered,
+      from,
+      (l) => wantsReading(this.endsOf(l.id)) && provesAlone(this.endsOf(l.id), () => this.statusOf(l.id)),
+    );
   }
 
   /** The next link with an end still bare, from this one on: at this panel or in this room first, then in this closet. */

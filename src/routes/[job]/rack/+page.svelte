@@ -29,16 +29,21 @@
   const NEXT_WORDS = {
     prove: ['Prove', 'need a reading'],
     redo: ['Redo', 'to be done again'],
+    round: ['A round for', 'want their own numbered remotes'],
     terminate: ['Terminate', 'have a bare end'],
     'prove-better': ['Prove', 'good so far, not proven'],
   } as const;
   /** Links of panels and of batches have their ends called differently. */
   const allCords = $derived(job.plan.ordered.length > 0 && job.plan.ordered.every((l) => l.cord));
   const next = $derived.by(() => {
-    const found = nextOfJob(job.plan.ordered, (id) => job.endsOf(id));
+    const found = nextOfJob(
+      job.plan.ordered,
+      (id) => job.endsOf(id),
+      (id) => job.statusOf(id),
+    );
     if (!found) return null;
     const [verb, rest] = NEXT_WORDS[found.work];
-    const href = found.work === 'redo' ? job.at('redo') : hrefFor(found.link);
+    const href = found.work === 'redo' || found.work === 'round' ? job.at(found.work) : hrefFor(found.link);
     return { link: found.link, verb, href, rest: `${found.count} ${rest}` };
   });
   /** A lead is told what those who learn make first. */
