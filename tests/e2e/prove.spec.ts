@@ -773,6 +773,20 @@ test('two links that copper joined are told apart by their remotes in one round,
   };
   expect(await stands()).toEqual(['proven', 'proven']);
 
+  // A trace finds them joined once more: whoever parts them says so, and a round is asked for.
+  const found = (link: string, other: string, n: number) => ({ id: madeId(n, Date.now()), job, link, kind: 'traced', at: new Date().toISOString(), by: 'bo', data: { is: 'bridged', by: 'remote', with: [other] } }); // prettier-ignore
+  const traced = { entries: [found(one, other, 901), found(other, one, 902)] };
+  expect((await request.post(`/api/jobs/${job}/entries`, { data: traced })).ok()).toBe(true);
+  await open(page, `/${job}/prove/${one}`);
+  await page.getByRole('button', { name: 'I parted them' }).tap();
+  await expect(page.getByRole('link', { name: `A round for ${one} and ${other}` })).toBeVisible();
+  await kept(page);
+  expect(await stands()).toEqual(['stale', 'stale']);
+  await page.getByTestId('undo-line').getByRole('button', { name: /undo/i }).tap();
+  await expect(page.getByRole('button', { name: 'I parted them' })).toBeVisible();
+  for (const [i, e] of traced.entries.entries())
+    expect((await request.post(`/api/jobs/${job}/entries`, { data: { entries: [{ id: madeId(903 + i, Date.now()), job, link: e.link, kind: 'void', at: new Date().toISOString(), by: 'bo', data: { entry: e.id, reason: 'x' } }] } })).ok()).toBe(true); // prettier-ignore
+
   // A plan that is under way says what it has no remote for.
   await open(page, `/${job}/round?only=K1-22`);
   await expect(page.getByRole('status').filter({ hasText: 'no remote for K1-22' })).toBeVisible();
@@ -807,4 +821,18 @@ test('two links that copper joined are told apart by their remotes in one round,
   await expect(card).toBeHidden();
   await kept(page);
   expect(await stands()).toEqual(['proven', 'proven']);
+
+  // One that answered with a remote of elsewhere is read in the next round, and nothing of it is cut.
+  const elsewhere = { id: madeId(910, Date.now()), job, link: one, end: 'head', kind: 'rejected', at: new Date().toISOString(), by: 'bo', data: { reason: 'answers with a remote that is not in this round', answered: true } }; // prettier-ignore
+  expect((await request.post(`/api/jobs/${job}/entries`, { data: { entries: [elsewhere] } })).ok()).toBe(
+    true,
+  );
+  await open(page, `/${job}/redo`);
+  await page
+    .getByTestId('misanswered-note')
+    .getByRole('link', { name: `A round for ${one}` })
+    .tap();
+  await expect(
+    page.getByRole('button', { name: 'Plan the walk' }).or(page.getByText('no remote for')),
+  ).toBeVisible();
 });

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { redoTakes } from '../log/slack';
+import { onlyMisanswered } from '../log/next';
 import { endsToMake, inRework, nextWork } from '../log/rework';
 import type { LinkStatus } from '../log/state';
 import { specOf } from '../log/link-spec';
@@ -119,8 +120,8 @@ export function snags(plan: JobPlan, statusOf: (link: Link) => LinkStatus): Snag
         state: state === 'failed' ? 'failed' : 'done again, not proven',
         reason: reason ?? '',
         found: diagnosis ? diagnosis.mistakes.map((m) => `${PLACE_WORDS[m.where]} ${mistakeText(m)}`).join(', ') : '',
-        way: state === 'stale' ? 'prove it' : next === 'reading' ? 'read it first' : { repunch: 'punch again', redo: 'do it again', 're-pull': 'a new cable' }[way],
-        takes: state === 'stale' || way === 'repunch' ? '' : `1 ${FAMILY_NAMES[link[end].connector]}, ${cableMm} mm of cable, ${minutes} min`,
+        way: state === 'stale' ? 'prove it' : onlyMisanswered(status[end]) ? 'a round, by its own remote' : next === 'reading' ? 'read it first' : { repunch: 'punch again', redo: 'do it again', 're-pull': 'a new cable' }[way],
+        takes: state === 'stale' || way === 'repunch' || onlyMisanswered(status[end]) ? '' : `1 ${FAMILY_NAMES[link[end].connector]}, ${cableMm} mm of cable, ${minutes} min`,
         by: people.get(by ?? '') ?? '',
       });
     }

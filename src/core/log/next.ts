@@ -2,7 +2,7 @@ import { compareNames } from '../model/by-name';
 import type { Link } from '../model/job';
 import { ENDS, type End } from '../wiring/conductors';
 import type { EndStates } from './link-states';
-import type { LinkStatus, TerminationState } from './state';
+import type { LinkStatus, TerminationState, TerminationStatus } from './state';
 
 const WORST: readonly TerminationState[] = ['failed', 'stale', 'seated', 'bare', 'provisional', 'proven'];
 
@@ -55,10 +55,20 @@ export function inPortOrder(
 /** Whether a link is good so far and not proven: by less evidence than is asked, or with something left to answer. */
 export const wantsMore = (status: EndStates): boolean => worstState(status) === 'provisional';
 
-/** Whether only numbered remotes can tell a link from another: it was exchanged or joined with one, and done since. */
+/** Whether an end is failed for nothing but a wrong answer in a round: its own remote clears it, and no work on it does. */
+export const onlyMisanswered = ({ state, refused, reason }: TerminationStatus): boolean =>
+  state === 'failed' && refused?.how === 'answered' && reason === refused.why;
+
+/**
+ * Whether only numbered remotes can tell a link from another: it was exchanged or joined with one, and done since, or it
+ * answered with a remote of elsewhere.
+ */
 export const wantsRemote = (status: LinkStatus): boolean =>
-  Boolean(status.exchanged?.mended || status.joined?.mended) &&
-  ENDS.every((e) => status[e].state !== 'bare' && status[e].state !== 'failed');
+  (Boolean(status.exchanged?.mended || status.joined?.mended) ||
+    ENDS.some((e) => onlyMisanswered(status[e]))) &&
+  ENDS.every(
+    (e) => status[e].state !== 'bare' && (status[e].state !== 'failed' || onlyMisanswered(status[e])),
+  );
 
 /** What a link wants next, and at which end where it matters. */
 export type Wants = { screen: 'bench'; end: End } | { screen: 'prove' };

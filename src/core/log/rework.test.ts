@@ -7,6 +7,7 @@ import { HISTORY_COLUMNS, historyCsv } from '../formats/history-csv';
 import { jobFileSchema, type Link } from '../model/job';
 import { entryWords } from './entry-words';
 import { cutBackMm } from './cut-back';
+import { wantsRemote } from './next';
 import { endsToMake, inRework, nextWork, reworkEnd, wantsExchange } from './rework';
 import { mayPunch, MOST_PUNCHES, redoTakes, slackLeft } from './slack';
 import { foldLink } from './state';
@@ -93,6 +94,18 @@ describe('what a link in rework wants next', () => {
     expect(next(bad(both, 'cable'))).toBe('re-pull');
     const short = { ...k, tail: { ...k.tail, slackMm: 10 } };
     expect(nextWork(foldLink(short, terms, [...made, bad(['tail'])]), short, policy)).toBe('re-pull'); // prettier-ignore
+  });
+  it('is a round where it answered with a remote of elsewhere, until a fail is read of it', () => {
+    const elsewhere = entry('rejected', { reason: 'answers elsewhere', answered: true }, 'head');
+    const status = (...entries: Entry[]) => foldLink(k, terms, [...made, elsewhere, ...entries]);
+    expect(next(elsewhere)).toBe('round');
+    expect(endsToMake(status())).toEqual([]);
+    expect(wantsRemote(status())).toBe(true);
+    expect(next(elsewhere, bad(['head']))).toBe('head');
+    expect(endsToMake(status(bad(both)))).toEqual(both);
+    expect(wantsRemote(status(bad(['tail'])))).toBe(false);
+    // Where an end is refused by eye besides, that is put right first.
+    expect(next(elsewhere, entry('rejected', { reason: 'nicked' }, 'tail'))).toBe('tail');
   });
   it('is no cut where links are exchanged, and a round where only a remote can tell', () => {
     const exchanged = entry('exchanged', { with: 'K1-02' });

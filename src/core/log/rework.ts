@@ -1,7 +1,7 @@
 import type { Link, Policy } from '../model/job';
 import { ENDS, type End } from '../wiring/conductors';
 import type { EndStates } from './link-states';
-import { wantsRemote } from './next';
+import { onlyMisanswered, wantsRemote } from './next';
 import { redoTakes } from './slack';
 import type { LinkStatus } from './state';
 
@@ -15,7 +15,11 @@ export const wantsExchange = ({ exchanged }: Pick<LinkStatus, 'exchanged'>): boo
 
 /** Ends of a link that are yet to be made, or to be made again. */
 export const endsToMake = (status: LinkStatus): End[] =>
-  ENDS.filter((e) => status[e].state === 'bare' || (status[e].state === 'failed' && !wantsExchange(status)));
+  ENDS.filter(
+    (e) =>
+      status[e].state === 'bare' ||
+      (status[e].state === 'failed' && !wantsExchange(status) && !onlyMisanswered(status[e])),
+  );
 
 /** The end where the next work on it is: where it failed, the head first; else where it was done again. */
 export function reworkEnd(status: EndStates): End {
@@ -37,7 +41,7 @@ export type NextWork = End | 'exchange' | 'round' | 're-pull' | 'reading';
 export function nextWork(status: LinkStatus, link: Link, policy: Pick<Policy, 'slackMm'>): NextWork {
   if (wantsExchange(status)) return 'exchange';
   if (wantsRemote(status)) return 'round';
-  const failed = ENDS.filter((e) => status[e].state === 'failed');
+  const failed = ENDS.filter((e) => status[e].state === 'failed' && !onlyMisanswered(status[e]));
   const mistakes = status.lastReading?.data.diagnosis?.mistakes ?? [];
   const at = (end: End) => mistakes.filter((m) => m.where === end);
   const way = (end: End) =>

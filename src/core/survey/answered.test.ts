@@ -3,9 +3,10 @@ import { describe, expect, it } from 'vitest';
 import demo from '../../../demo/skerry-point.json';
 import type { Entry, EntryKind } from '../model/entry';
 import { jobFileSchema, type Link } from '../model/job';
+import { wantsRemote } from '../log/next';
 import { foldLink } from '../log/state';
 import { ENDS } from '../wiring/conductors';
-import { exchangedBackEntries, exchangedEntries, joinedEntries, namedJoinedEntries } from './answered';
+import { exchangedBackEntries, exchangedEntries, joinedEntries, namedJoinedEntries, partedEntries } from './answered'; // prettier-ignore
 
 const file = jobFileSchema.parse(demo);
 const terms = { policy: { ...file.job.policy, leadHours: undefined }, parts: [] };
@@ -177,6 +178,21 @@ describe('two links that are exchanged back', () => {
     const both = after(back([...seated, ...joint, ...exchangedEntries(a.id, b.id, 2)]));
     expect(both.joined).toMatchObject({ with: [b.id], mended: false });
     expect(both.head.state).toBe('failed');
+  });
+
+  it('that a trace found joined are to be read in one round once they were parted, and by nothing else', () => {
+    const read = (more: object = {}) => ({ link: a.id, kind: 'reading', data: { reading: { evidence: 'wiremap', walk: '12345678', splits: [] }, ...more } }); // prettier-ignore
+    const bridged = { link: a.id, kind: 'traced', data: { is: 'bridged', by: 'remote', with: [b.id] } };
+    const joined = [...seated, read(), bridged];
+    const inOneRound = read({ remote: 1, silent: [b.id] });
+    const parted = partedEntries([b.id, a.id]);
+    expect(parted.map((e) => e.link)).toEqual([b.id, a.id]);
+    const states = (told: { link: string }[]) => ENDS.map((end) => after(told)[end].state);
+    expect(states([...joined, inOneRound])).toEqual(['provisional', 'provisional']);
+    expect(wantsRemote(after([...joined, ...parted]))).toBe(true);
+    expect(states([...joined, ...parted, read()])).toEqual(['provisional', 'provisional']);
+    expect(states([...joined, ...parted, read({ remote: 1 })])).toEqual(['provisional', 'provisional']);
+    expect(states([...joined, ...parted, inOneRound])).toEqual(['proven', 'proven']);
   });
 
   it('stay joined with one that is not known', () => {

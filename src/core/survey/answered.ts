@@ -54,6 +54,15 @@ export function namedJoinedEntries(
   return [refused(asked, other), refused(other, asked)];
 }
 
+/** What is logged of links that copper joined, once somebody parted them: done again, with nothing cut. */
+export const partedEntries = (links: readonly string[]): ToLog<'redone'>[] =>
+  links.map((link) => ({
+    link,
+    kind: 'redone',
+    end: 'head',
+    data: { action: 'repunch', contacts: [], note: 'parted' },
+  }));
+
 /** A link that answers at another's outlet, or whose outlet another took: `with` is what that one is called. */
 export interface ExchangedLink {
   link: string;

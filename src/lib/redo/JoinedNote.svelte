@@ -1,8 +1,10 @@
 <script lang="ts">
   import { asking } from '$lib/address/address';
   import { linkNamed } from '$core/plan/link-named';
-  import { namedJoinedEntries } from '$core/survey/answered';
+  import { namedJoinedEntries, partedEntries } from '$core/survey/answered';
+  import type { LogEntry } from '$core/model/entry';
   import type { Link } from '$core/model/job';
+  import { ENDS } from '$core/wiring/conductors';
   import { useJob } from '$lib/job/open-job.svelte';
 
   /** What is known of a link whose cable copper joined with another: a good wire map of one of them does not clear it. */
@@ -16,6 +18,21 @@
   const joined = $derived(job.statusOf(link.id).joined);
   const others = $derived(joined?.with.map((id) => job.plan.link(id)?.label ?? id).join(' and ') ?? '');
   const id = $props.id();
+  /** Made at both ends, and of neither is anything said that is to be put right by itself. */
+  const isSound = (l: string) =>
+    ENDS.every((end) => !['bare', 'failed'].includes(job.statusOf(l)[end].state));
+
+  /** Both are parted by that: each that was found joined with the other is to be read again. */
+  function parted(): void {
+    const besides = joined!.with.filter((l) => {
+      const its = job.plan.link(l) && job.statusOf(l).joined;
+      return its && !its.mended && its.with.includes(link.id) && isSound(l);
+    });
+    const entries = partedEntries([...besides, link.id]);
+    const done: LogEntry[] = [];
+    for (const [i, e] of entries.entries())
+      done.push(job.log.write(e.link, e.kind, e.data, e.end, i === entries.length - 1 ? `${link.label} and ${others}: parted.` : undefined, { with: [...done] })); // prettier-ignore
+  }
   let named = $state('');
   let problem = $state('');
 
@@ -69,6 +86,8 @@
           href={asking(job.at('round'), { only: [link.id, ...joined.with].join(',') })}
           >A round for {link.label} and {others}</a
         >
+      {:else if isSound(link.id)}
+        <button class="mt-2 act" onclick={parted}>I parted them</button>
       {/if}
     {/if}
   </div>

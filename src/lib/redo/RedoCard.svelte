@@ -165,6 +165,17 @@
     {/each}
     <ExchangedNote {link} {guard} />
     <JoinedNote {link} now={next === 'round'} />
+    {#if next === 'round' && !status.exchanged && !status.joined}
+      <div class="border-l-4 border-wrong pl-3" role="alert" data-testid="misanswered-note">
+        <p>
+          {link.label} answered with a remote of elsewhere. Look whether the tester was in its port and the remote
+          in its outlet, and where its cable goes; then read it in a round, with its own numbered remote.
+        </p>
+        <a class="mt-2 act act-now" href={asking(job.at('round'), { only: link.id })}
+          >A round for {link.label}</a
+        >
+      </div>
+    {/if}
     {#each exchanged ? [] : failed as end (end)}
       <p
         class={['text-sm', wayOf(end) === 're-pull' ? 'border-l-4 border-wrong pl-3' : 'text-faint']}
