@@ -11,6 +11,7 @@ import { ProveSession } from '../../src/lib/prove/session.svelte';
 import { RoundSession } from '../../src/lib/round/session.svelte';
 import { OpenJob } from '../../src/lib/job/open-job.svelte';
 import { ToneSession } from '../../src/lib/trace/tone.svelte';
+import { exchangedBackEntries } from '../../src/core/survey/answered';
 import { TraceSession } from '../../src/lib/trace/session.svelte';
 import { Device } from '../support/device';
 
@@ -506,6 +507,28 @@ describe('on a round', () => {
       exchanged: { with: b!.link },
       head: { reason: 'exchanged with another link' },
     });
+    expect(session.next!.link).not.toBe(a!.link);
+    // What is taken back is asked again, and said no more.
+    job.log.undo();
+    expect([session.next!.link, session.wrong]).toEqual([a!.link, []]);
+    armed(session);
+    session.answered(b!.remote);
+    expect(session.settled(a!)).toBe(true);
+    // So are two that were exchanged back.
+    for (const e of [a!, b!].flatMap(({ link }) =>
+      exchangedBackEntries({ link, with: 'x', status: job.statusOf(link) }),
+    ))
+      // prettier-ignore
+      job.log.write(e.link, e.kind, e.data, e.end);
+    expect([session.next!.link, session.wrong, session.settled(b!)]).toEqual([a!.link, [], false]);
+    armed(session);
+    session.stranger();
+    expect(session.settled(a!)).toBe(true);
+    // One that answered elsewhere is asked again where somebody comes for it.
+    vi.setSystemTime(Date.now() + 1000);
+    session.onlyFor([a!.link]);
+    expect(session.settled(a!)).toBe(false);
+    vi.useRealTimers();
   });
   it('puts a plan away that it cannot use any more', () => {
     device.storage.setItem('gauntlet:round:station', JSON.stringify({ plan: { rounds: [] }, at: 0 }));

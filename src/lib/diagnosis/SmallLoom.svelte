@@ -1,6 +1,6 @@
 <script lang="ts">
   import { endName } from '$core/model/end-name';
-  import { onMount } from 'svelte';
+  import { onMount, tick } from 'svelte';
   import type { Copper } from '$core/copper/copper';
   import { diagnoseInputFor } from '$core/diagnose/ask';
   import { type Look } from '$core/diagnose/types';
@@ -10,17 +10,21 @@
   import { readMeasured } from '$core/log/measured';
   import { layoutsFor } from '$core/wiring/schemes';
   import { asking } from '$lib/address/address';
+  import { loomSize } from '$lib/loom/geometry';
   import Loom from '$lib/loom/Loom.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import { diagnoseHere } from './client';
 
   /** A reading drawn as the copper it most likely describes; worked out once it comes into sight. */
-  let {
-    link,
-    measured,
-    looked = [],
-    asks = false,
-  }: { link: Link; measured: Measured; looked?: readonly Look[]; asks?: boolean } = $props();
+  interface Props {
+    link: Link;
+    measured: Measured;
+    looked?: readonly Look[];
+    asks?: boolean;
+    /** Once it is worked out and did not go into the room that was kept for it. */
+    onmoved?: () => void;
+  }
+  let { link, measured, looked = [], asks = false, onmoved }: Props = $props();
   const job = useJob();
   const spec = $derived(specOf(link, job.plan.policy));
   let copper = $state.raw<Copper | null>(null);
@@ -54,25 +58,34 @@
       }),
     ).catch(() => null);
     if (!answer || !('diagnosis' in answer)) return;
+    const { offsetHeight } = box;
     copper = answer.diagnosis.explanations[0] ?? null;
     if (asks && answer.diagnosis.next.action === 'look') question = answer.diagnosis.next.question ?? '';
+    await tick();
+    if (box && box.offsetHeight !== offsetHeight) onmoved?.();
   }
+  const size = $derived(loomSize(link.shielded, false));
 </script>
 
-<div bind:this={box} class="min-h-24 w-full max-w-72">
-  {#if question}<p class="mb-1 text-sm">
-      <strong>Look first.</strong>
-      {question}
-      <a
-        class="inline-flex min-h-12 items-center font-semibold underline underline-offset-4"
-        href={asking(job.at('prove', link.id), { show: 'last' })}>Answer it</a
-      >
+<!-- Room for what is worked out: on a slow phone what is below would move under the thumb. -->
+<div bind:this={box} class="w-full max-w-72">
+  {#if asks}<p class="mb-1 min-h-22 text-sm">
+      {#if question}
+        <strong>Look first.</strong>
+        {question}
+        <a
+          class="inline-flex min-h-12 items-center font-semibold underline underline-offset-4"
+          href={asking(job.at('prove', link.id), { show: 'last' })}>Answer it</a
+        >
+      {/if}
     </p>{/if}
-  {#if copper}<Loom
-      {copper}
-      layouts={layoutsFor(spec)}
-      shielded={link.shielded}
-      upright={false}
-      names={{ head: endName(link, 'head'), tail: endName(link, 'tail') }}
-    />{/if}
+  <div style:aspect-ratio="{size.width} / {size.height}">
+    {#if copper}<Loom
+        {copper}
+        layouts={layoutsFor(spec)}
+        shielded={link.shielded}
+        upright={false}
+        names={{ head: endName(link, 'head'), tail: endName(link, 'tail') }}
+      />{/if}
+  </div>
 </div>

@@ -3,7 +3,7 @@
   import { conductorLabel, type End } from '$core/wiring/conductors';
   import type { Layout } from '$core/wiring/schemes';
   import Strand from '$lib/strand/Strand.svelte';
-  import { drawLoom } from './geometry';
+  import { drawLoom, loomMargin, loomSize } from './geometry';
   import { loomWords } from './words';
 
   interface Props {
@@ -22,11 +22,12 @@
   const id = $props.id();
   const loom = $derived(drawLoom({ copper, layouts, shielded, upright, breakAt }));
   const words = $derived(loomWords(copper, layouts, shielded));
-  const margin = $derived(upright ? { x: 0, y: 34 } : { x: 22, y: 22 });
+  const margin = $derived(loomMargin(upright));
+  const size = $derived(loomSize(shielded, upright));
 </script>
 
 <svg
-  viewBox="{-margin.x} {-margin.y} {loom.width + 2 * margin.x} {loom.height + 2 * margin.y}"
+  viewBox="{-margin.x} {-margin.y} {size.width} {size.height}"
   class={upright ? 'mx-auto block w-full max-w-[25rem]' : 'block h-auto w-full'}
   role="img"
   aria-labelledby="{id}-words"

@@ -4,7 +4,7 @@ import { anyCopper } from '../../../tests/support/arbitraries';
 import { copperAsOrdered, type Copper } from '$core/copper/copper';
 import { CONDUCTORS } from '$core/wiring/conductors';
 import { SCHEME_ORDER } from '$core/wiring/schemes';
-import { drawLoom, type LoomDrawing } from './geometry';
+import { drawLoom, loomMargin, loomSize, type LoomDrawing } from './geometry';
 import { loomWords } from './words';
 
 const layouts = { head: SCHEME_ORDER.T568B, tail: SCHEME_ORDER.T568B };
@@ -27,6 +27,14 @@ describe('a loom drawn', () => {
       expect(boxes.filter((b) => b.wrong)).toEqual([]);
       expect([frays, bridges]).toEqual([[], []]);
     }
+  });
+  it('is as large as was said before it was drawn', () => {
+    for (const shielded of [false, true])
+      for (const upright of [false, true]) {
+        const { width, height } = draw(good(shielded), upright, shielded);
+        const { x, y } = loomMargin(upright);
+        expect(loomSize(shielded, upright)).toEqual({ width: width + 2 * x, height: height + 2 * y });
+      }
   });
   it('stays within its frame, across and upright (property)', () => {
     fc.assert(

@@ -81,14 +81,29 @@ interface Frame {
   across: number;
 }
 
+const pitchOf = (shielded: boolean, upright: boolean): number =>
+  upright ? (shielded ? 40 : 45) : shielded ? 37 : 42;
+
+/** How large a loom is drawn, in its own units, with the room for what its ends are called. */
+export function loomSize(shielded: boolean, upright: boolean): { width: number; height: number } {
+  const across = contactsOf(shielded).length * pitchOf(shielded, upright) + 4;
+  const { x, y } = loomMargin(upright);
+  const [width, height] = upright ? [across, ALONG.upright] : [ALONG.flat, across];
+  return { width: width + 2 * x, height: height + 2 * y };
+}
+/** Room at each side of a loom. */
+export const loomMargin = (upright: boolean): { x: number; y: number } =>
+  upright ? { x: 0, y: 34 } : { x: 22, y: 22 };
+const ALONG = { upright: 300, flat: 790 };
+
 /** Draws copper as a cable: boxes at the ends, fans, four twisted pairs, with what is wrong where it sits. */
 export function drawLoom({ copper, layouts, shielded, upright, breakAt }: LoomInput): LoomDrawing {
   const contacts = contactsOf(shielded);
   const n = contacts.length;
-  const pitch = upright ? (shielded ? 40 : 45) : shielded ? 37 : 42;
+  const pitch = pitchOf(shielded, upright);
   const frame: Frame = upright
     ? {
-        length: 300,
+        length: ALONG.upright,
         box: 28,
         fan: 88,
         across: n * pitch + 4,
@@ -96,7 +111,7 @@ export function drawLoom({ copper, layouts, shielded, upright, breakAt }: LoomIn
         lane: (i) => ((i + 0.5) * n * pitch) / lanes(shielded),
       }
     : {
-        length: 790,
+        length: ALONG.flat,
         box: 60,
         fan: 130,
         across: n * pitch + 4,

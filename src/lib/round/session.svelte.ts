@@ -3,7 +3,7 @@ import { forget, recall, remember } from '$lib/device/small';
 import { mediumOf } from '$core/wiring/connector';
 import { evidenceCovers, type Evidence } from '$core/model/evidence';
 import type { Link, Space } from '$core/model/job';
-import { wantsReading, wantsRemote } from '$core/log/next';
+import { onlyMisanswered, wantsReading, wantsRemote } from '$core/log/next';
 import { expectedWalk, writeWalk, type Walk } from '$core/reading/walk';
 import { exchangedEntries, joinedEntries } from '$core/survey/answered';
 import { wrongPorts, type Hands, type Placed, type RoundPlan } from '$core/survey/rounds';
@@ -46,6 +46,8 @@ export class RoundSession {
   problem = $state('');
   /** Links that a round is planned for, where it is not for all that need a reading. */
   only = $state.raw<readonly string[]>([]);
+  /** When somebody came for those. */
+  private cameFor = '';
   readonly guard = new PressGuard();
   readonly leads: LeadsInHand;
 
@@ -85,20 +87,30 @@ export class RoundSession {
   });
   /** Whether a link of the plan has had its answer: as the log has it, so that what is taken back is asked again. */
   settled(p: Placed): boolean {
-    const answered = this.answers.get(p.link);
-    if (answered !== undefined && answered !== p.remote) return true;
     const { lastReading, head, exchanged } = this.job.statusOf(p.link);
-    const since = (at: string | undefined) => at !== undefined && at >= this.madeAt;
+    // Who comes for a link that answered with a remote of elsewhere has looked where it goes.
+    const from = onlyMisanswered(head) && this.only.includes(p.link) ? this.cameFor : this.madeAt;
+    const since = (at: string | undefined) => at !== undefined && at >= from;
     // What another one answered is no answer of its own.
     const refused = head.state === 'failed' && since(head.at) && (!exchanged?.byOther || head.refused);
     return (since(lastReading?.at) && lastReading!.current) || Boolean(refused);
   }
-  readonly wrong = $derived.by(() => (this.round ? wrongPorts(this.round, this.answers) : []));
+  /** What links of this round answered, but for a wrong answer that was taken back or put right since. */
+  readonly standing = $derived.by((): ReadonlyMap<string, number> => {
+    const stands = (link: string) => {
+      const { exchanged, head } = this.job.statusOf(link);
+      return (exchanged?.mended === false && !exchanged.byOther) || onlyMisanswered(head);
+    };
+    const own = new Map(this.round?.placed.map((p) => [p.link, p.remote]));
+    return new Map([...this.answers].filter(([link, remote]) => own.get(link) === remote || stands(link)));
+  });
+  readonly wrong = $derived.by(() => (this.round ? wrongPorts(this.round, this.standing) : []));
 
   /** Plans for these links alone, a remote for each; for none of them: for all that need a reading. */
   onlyFor(ids: readonly string[]): void {
     const links = ids.flatMap((id) => this.job.plan.link(id) ?? []);
     this.only = links.map((l) => l.id);
+    this.cameFor = new Date().toISOString();
     const closet = links[0] && this.job.plan.where(links[0]).head.space;
     if (!closet) return;
     this.closet = closet.id;
@@ -297,7 +309,7 @@ export class RoundSession {
   }
 
   private misplaced(link: Link, remote: number): void {
-    const wrong = this.wrong.find((w) => w.link === link.id);
+    const [wrong] = wrongPorts(this.round!, new Map([[link.id, remote]]));
     const other = wrong?.answered && this.job.plan.link(wrong.answered);
     if (!other) return this.elsewhere(link);
     this.logBoth(

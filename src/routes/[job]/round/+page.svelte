@@ -179,7 +179,7 @@
       <LeadsLine leads={session.leads} />
       <ul class="border-t border-rule">
         {#each session.round.placed as p (p.remote)}
-          {@const answer = session.answers.get(p.link)}
+          {@const answer = session.standing.get(p.link)}
           <li class="grid grid-cols-[2.5rem_5rem_1fr] border-b border-rule py-1">
             <span class="font-mono">{p.remote}</span><span class="font-mono">{label(p.link)}</span>
             <span
