@@ -29,7 +29,8 @@
   const spec = $derived(specOf(link, job.plan.policy));
   let copper = $state.raw<Copper | null>(null);
   let question = $state('');
-  let box: HTMLElement;
+  /** Nothing once this is gone from the page. */
+  let box: HTMLElement | null = null;
 
   onMount(() => {
     const seen = new IntersectionObserver((entries) => {
@@ -37,7 +38,7 @@
       seen.disconnect();
       void draw();
     });
-    seen.observe(box);
+    seen.observe(box!);
     return () => seen.disconnect();
   });
 
@@ -58,11 +59,11 @@
       }),
     ).catch(() => null);
     if (!answer || !('diagnosis' in answer)) return;
-    const { offsetHeight } = box;
+    const kept = box?.offsetHeight;
     copper = answer.diagnosis.explanations[0] ?? null;
     if (asks && answer.diagnosis.next.action === 'look') question = answer.diagnosis.next.question ?? '';
     await tick();
-    if (box && box.offsetHeight !== offsetHeight) onmoved?.();
+    if (box && box.offsetHeight !== kept) onmoved?.();
   }
   const size = $derived(loomSize(link.shielded, false));
 </script>
@@ -77,7 +78,7 @@
           class="inline-flex min-h-12 items-center font-semibold underline underline-offset-4"
           href={asking(job.at('prove', link.id), { show: 'last' })}>Answer it</a
         >
-      {/if}
+      {:else if copper}<span class="text-faint">No look would tell more before it is done.</span>{/if}
     </p>{/if}
   <div style:aspect-ratio="{size.width} / {size.height}">
     {#if copper}<Loom
