@@ -189,6 +189,13 @@ describe('sheets for those who stay on paper', () => {
     expect(snags(plan, now).filter((s) => s.label === one!.label)).toMatchObject([
       { reason: `exchanged with ${other!.label}`, way: 'let the two change places', takes: '', found: '' },
     ]);
+    const refusedAs = (data: object) => {
+      const entry = { ...told, kind: 'rejected', end: 'head', data: { reason: 'x', ...data } };
+      const status = foldLink(one!, { policy: plan.policy, parts: plan.parts }, [...file.entries.filter((e) => 'link' in e && e.link === one!.id), entry] as never); // prettier-ignore
+      return snags(plan, (l) => (l.id === one!.id ? status : states.get(l.id)!)).find((s) => s.label === one!.label && s.state === 'failed')!.way; // prettier-ignore
+    };
+    expect(refusedAs({ joined: [other!.id] })).toBe('part the two');
+    expect(refusedAs({ answered: true })).toBe('a round, by its own remote');
     const rows = workSheets(plan, now).flatMap((s) => s.rows.filter((r) => r.label === one!.label));
     expect(rows.map((r) => r.seated)).toEqual([true, true]);
     // Given to somebody it stands under their name; a good reading takes it from them again.

@@ -120,7 +120,7 @@ export function snags(plan: JobPlan, statusOf: (link: Link) => LinkStatus): Snag
         state: state === 'failed' ? 'failed' : 'done again, not proven',
         reason: reason ?? '',
         found: diagnosis ? diagnosis.mistakes.map((m) => `${PLACE_WORDS[m.where]} ${mistakeText(m)}`).join(', ') : '',
-        way: state === 'stale' ? 'prove it' : onlyMisanswered(status[end]) ? 'a round, by its own remote' : next === 'reading' ? 'read it first' : { repunch: 'punch again', redo: 'do it again', 're-pull': 'a new cable' }[way],
+        way: state === 'stale' ? 'prove it' : onlyMisanswered(status[end]) ? 'a round, by its own remote' : next === 'reading' ? 'read it first' : status.joined?.mended === false ? 'part the two' : { repunch: 'punch again', redo: 'do it again', 're-pull': 'a new cable' }[way],
         takes: state === 'stale' || way === 'repunch' || onlyMisanswered(status[end]) ? '' : `1 ${FAMILY_NAMES[link[end].connector]}, ${cableMm} mm of cable, ${minutes} min`,
         by: people.get(by ?? '') ?? '',
       });
