@@ -3,7 +3,18 @@ import { LineSender, madeUp } from '../../examples/line-sender.js';
 import type { Link } from '../../src/core/model/job';
 import { allSeated, ownJob } from '../support/job';
 import { madeId } from '../support/made-id';
-import { armed, asks, cell, choose, kept, open, pressAtOnce, ready, withoutWorkers } from '../support/page';
+import {
+  armed,
+  asks,
+  cell,
+  choose,
+  kept,
+  open,
+  pressAtOnce,
+  ready,
+  there,
+  withoutWorkers,
+} from '../support/page';
 
 const states = async (request: APIRequestContext, job: string, link: string) =>
   (await (await request.get(`/api/jobs/${job}/links/${link}/history`)).json()) as {
@@ -391,6 +402,41 @@ test(
     await expect(cell(page, 'K1-20')).toHaveAccessibleName(/head proven, tail proven/);
   },
 );
+
+test('a note that pushes the screen down takes no press that was on its way to what stood there @phone', async ({
+  page,
+  request,
+}) => {
+  const job = await ownJob(request);
+  await open(page, `/${job}/prove/K1-20`);
+  await armed(page);
+  const good = page.getByRole('button', { name: /^All eight good/ });
+  const before = (await good.boundingBox())!.y;
+  // As it comes, a thumb is on its way.
+  await page.evaluate(() => {
+    const note = () => [...document.querySelectorAll('button')].find((b) => b.textContent.startsWith('Somebody changed the plan')); // prettier-ignore
+    new MutationObserver((_, seen) => {
+      if (!note()) return;
+      seen.disconnect();
+      requestAnimationFrame(() =>
+        setTimeout(() => {
+          const button = [...document.querySelectorAll('button')].find((b) => b.textContent.trim().startsWith('All eight good')); // prettier-ignore
+          button!.dispatchEvent(new MouseEvent('click', { bubbles: true, cancelable: true, detail: 1 }));
+          document.documentElement.dataset.pressed = 'true';
+        }),
+      );
+    }).observe(document.body, { subtree: true, childList: true });
+  });
+  const file = (await (await request.get(`/api/jobs/${job}/site`)).json()) as { plan: { links: object[] } };
+  const link = file.plan.links.find((l) => 'id' in l && l.id === 'K1-24')!;
+  expect((await request.post(`/api/jobs/${job}/plan`, { data: { put: { links: [{ ...link, label: 'K1-24x' }] } } })).ok()).toBe(true); // prettier-ignore
+  await there(page, '[data-pressed=true]');
+  expect((await good.boundingBox())!.y).toBeGreaterThan(before);
+  await expect(page.getByTestId('undo-line')).toBeHidden();
+  await armed(page);
+  await good.tap();
+  await expect(page.getByTestId('undo-line')).toContainText('K1-20: pass logged');
+});
 
 test(
   'a reading taken when its name was another link’s asks which one it is of',

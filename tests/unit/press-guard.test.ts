@@ -1,5 +1,10 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { ARMED_AFTER_MS, PressGuard } from '../../src/lib/controls/press-guard.svelte';
+import {
+  ARMED_AFTER_MS,
+  movedUnderThumb,
+  PressGuard,
+  STEP_AFTER_MS,
+} from '../../src/lib/controls/press-guard.svelte';
 
 let now: number;
 let made: number | undefined;
@@ -45,6 +50,31 @@ describe('a press', () => {
     }
     made = 3000 + ARMED_AFTER_MS;
     expect(g.take()).toBe(true);
+  });
+
+  it('of a place is not taken where that place has moved just before, however late it is answered; a key is', () => {
+    const press = (type: string, detail: number, at: number) => {
+      vi.stubGlobal('event', { type, detail });
+      made = at;
+      const g = guard();
+      now += 10 * ARMED_AFTER_MS;
+      return g.armed;
+    };
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
+    const shown = guard();
+    shown.shown();
+    vi.advanceTimersByTime(ARMED_AFTER_MS);
+    expect(shown.ready).toBe(true);
+    movedUnderThumb(5000);
+    expect(shown.ready).toBe(false);
+    vi.advanceTimersByTime(STEP_AFTER_MS);
+    expect(shown.ready).toBe(true);
+    for (const at of [4900, 5000 + STEP_AFTER_MS - 1]) {
+      expect(press('click', 1, at)).toBe(false);
+      expect(press('click', 0, at)).toBe(true);
+      expect(press('keydown', 0, at)).toBe(true);
+    }
+    expect(press('click', 1, 5000 + STEP_AFTER_MS)).toBe(true);
   });
 
   it('that is no event of the page, or comes after one that is none, is told by what is on screen alone', () => {

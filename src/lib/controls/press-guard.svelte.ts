@@ -7,6 +7,24 @@ export const STEP_AFTER_MS = 350;
 // What is deprecated of it is to hand it about: asked for while a press is answered, it is that press, in every browser.
 const pressMade = (): number | undefined => globalThis.event?.timeStamp;
 
+/** A thumb or a mouse presses a place, a key what has the focus. */
+const isOfPlace = (): boolean =>
+  globalThis.event?.type === 'click' && (globalThis.event as MouseEvent).detail > 0;
+
+let movedAt = -Infinity;
+let moving = $state(false);
+let settling: ReturnType<typeof setTimeout> | undefined;
+/**
+ * What is pressed has moved, as something came above it or went: a thumb that was on its way to what stood there falls on
+ * something else, and what it falls on is not taken.
+ */
+export function movedUnderThumb(now = performance.now()): void {
+  movedAt = now;
+  moving = true;
+  clearTimeout(settling);
+  settling = setTimeout(() => (moving = false), STEP_AFTER_MS);
+}
+
 /**
  * Keeps one press from being two: nothing is taken before a person can have seen what is on screen, and nothing twice
  * of what is on screen.
@@ -15,8 +33,7 @@ const pressMade = (): number | undefined => globalThis.event?.timeStamp;
  * and what is on screen counts from when it was drawn.
  */
 export class PressGuard {
-  /** For the screen to show; what counts is `armed`. */
-  ready = $state(false);
+  private waited = $state(false);
   private shownAt = 0;
   private taken = false;
   /** When the press was made that was taken last, by any guard: what it leads to may be another screen, with its own. */
@@ -36,17 +53,26 @@ export class PressGuard {
   shown(): () => void {
     this.stop();
     this.taken = false;
-    this.ready = false;
+    this.waited = false;
     // A page that is not looked at is not drawn: nothing of it is taken before it is.
     if (typeof requestAnimationFrame === 'function') this.drawing = requestAnimationFrame(() => this.drawn());
     else this.drawn();
     return () => this.stop();
   }
 
+  /** For the screen to show; what counts is `armed`. */
+  get ready(): boolean {
+    return this.waited && !moving;
+  }
+
   /** Whether a press may be taken, without taking it. */
   get armed(): boolean {
     return (
-      this.drawing === undefined && !this.taken && this.now() - this.shownAt >= this.after && !this.bounced
+      this.drawing === undefined &&
+      !this.taken &&
+      this.now() - this.shownAt >= this.after &&
+      !this.bounced &&
+      !(isOfPlace() && (this.madeAt() ?? this.now()) - movedAt < STEP_AFTER_MS)
     );
   }
 
@@ -66,7 +92,7 @@ export class PressGuard {
   private drawn(): void {
     this.drawing = undefined;
     this.shownAt = this.now();
-    this.timer = setTimeout(() => (this.ready = true), this.after);
+    this.timer = setTimeout(() => (this.waited = true), this.after);
   }
   private stop(): void {
     clearTimeout(this.timer);

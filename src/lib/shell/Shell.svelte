@@ -10,6 +10,7 @@
   import { useJob } from '$lib/job/open-job.svelte';
   import { bringBack } from '$lib/prove/draft';
   import { forAScreen, leaving, typing } from '$lib/controls/keys';
+  import { movedUnderThumb } from '$lib/controls/press-guard.svelte';
   import { turnTheme } from './theme';
 
   let { children }: { children: Snippet } = $props();
@@ -64,6 +65,11 @@
   let sheets = $state.raw<typeof import('./sheets')>();
   /** They did not come, as where the signal went: the screen under them is not held back for them. */
   let sheetsFailed = $state(false);
+  /** Notes come and go above the screen when they will: what lies below moves. */
+  let [headHeight, notesHeight] = $state([0, 0]);
+  $effect(() => {
+    if (headHeight + notesHeight) movedUnderThumb();
+  });
   const asksWho = $derived(ready && job.here.asking && LOGGING.has(here));
   const sheetAsked = $derived(naming || asksWho || finding || showingKeys || job.log.pattern !== null);
   /** What is pressed now is meant for a sheet that is on its way. */
@@ -191,6 +197,7 @@
   inert={sheetComing}
 >
   <header
+    bind:clientHeight={headHeight}
     class="flex min-h-12 flex-wrap items-center justify-end gap-x-3 border-b border-rule px-3 sm:gap-x-4 lg:col-start-2 lg:px-5 print:hidden short:col-start-2"
   >
     <a class="min-w-0 flex-1 basis-20 truncate leading-12 font-bold" href="/?all" title="All jobs"
@@ -246,59 +253,61 @@
   </nav>
 
   <div class="flex min-w-0 flex-col lg:col-start-2 short:col-start-2">
-    {#if job.outbox.refused.length}
-      {#await import('./RefusedEntries.svelte') then { default: RefusedEntries }}<RefusedEntries />{/await}
-    {/if}
-    {#if job.photos.refused.length}
-      {#await import('./RefusedPhotos.svelte') then { default: RefusedPhotos }}<RefusedPhotos />{/await}
-    {/if}
-    {#if job.outbox.shut}
-      <p class="m-3 border-2 border-wrong p-3" role="alert" data-testid="shut">
-        {job.outbox.shut} What you log stays on this device and goes up once you are let in.
-        <a class="font-semibold underline underline-offset-4" href="/enter?then={page.url.pathname}"
-          >Enter a code</a
-        >
-      </p>
-    {/if}
-    {#if job.outbox.sentAgain}
-      {@const n = job.outbox.sentAgain}
-      <div
-        class="m-3 flex flex-wrap items-center gap-2 border-2 border-rule p-3"
-        role="status"
-        data-testid="sent-again"
-      >
-        <p class="flex-1 basis-60">
-          The server came back without {n === 1 ? 'an entry' : `${n} entries`} that it had from this device.
-          {n === 1 ? 'It was' : 'They were'} sent again. Look whether the plan is as it should be.
+    <div class="flex flex-col" bind:clientHeight={notesHeight}>
+      {#if job.outbox.refused.length}
+        {#await import('./RefusedEntries.svelte') then { default: RefusedEntries }}<RefusedEntries />{/await}
+      {/if}
+      {#if job.photos.refused.length}
+        {#await import('./RefusedPhotos.svelte') then { default: RefusedPhotos }}<RefusedPhotos />{/await}
+      {/if}
+      {#if job.outbox.shut}
+        <p class="m-3 border-2 border-wrong p-3" role="alert" data-testid="shut">
+          {job.outbox.shut} What you log stays on this device and goes up once you are let in.
+          <a class="font-semibold underline underline-offset-4" href="/enter?then={page.url.pathname}"
+            >Enter a code</a
+          >
         </p>
-        <button class="act w-auto" onclick={() => job.outbox.seenSentAgain()}>All right</button>
-      </div>
-    {/if}
-    {#if job.plan.lost.list.length}
-      {#await import('./LostChanges.svelte') then { default: LostChanges }}<LostChanges />{/await}
-    {/if}
-    {#if (job.outbox.foreign.length || job.outbox.keptElsewhere.length) && here !== 'history'}
-      {@const n = job.outbox.foreign.length + job.outbox.keptElsewhere.length}
-      <a class="m-3 border-2 border-rule p-3 underline underline-offset-4" href={job.at('history')}
-        >{n === 1 ? 'An entry' : `${n} entries`} that this device logged for a job of this name on another server
-        {n === 1 ? 'is' : 'are'} not here</a
-      >
-    {/if}
-    {#if job.outbox.storageFailed}
-      <p class="m-3 border-4 border-wrong p-3 text-xl font-bold" role="alert">{job.outbox.storageFailed}</p>
-    {/if}
-    {#if offline.newer}
-      <button class="m-3 act w-auto" onclick={() => offline.takeUp()}
-        >A newer version is here: load it <span class="text-sm font-normal">what you entered stays</span
-        ></button
-      >
-    {/if}
-    {#if job.plan.outdated}
-      <button class="m-3 act w-auto" onclick={() => invalidateAll()}
-        >Somebody changed the plan: load it <span class="text-sm font-normal">what you entered stays</span
-        ></button
-      >
-    {/if}
+      {/if}
+      {#if job.outbox.sentAgain}
+        {@const n = job.outbox.sentAgain}
+        <div
+          class="m-3 flex flex-wrap items-center gap-2 border-2 border-rule p-3"
+          role="status"
+          data-testid="sent-again"
+        >
+          <p class="flex-1 basis-60">
+            The server came back without {n === 1 ? 'an entry' : `${n} entries`} that it had from this device.
+            {n === 1 ? 'It was' : 'They were'} sent again. Look whether the plan is as it should be.
+          </p>
+          <button class="act w-auto" onclick={() => job.outbox.seenSentAgain()}>All right</button>
+        </div>
+      {/if}
+      {#if job.plan.lost.list.length}
+        {#await import('./LostChanges.svelte') then { default: LostChanges }}<LostChanges />{/await}
+      {/if}
+      {#if (job.outbox.foreign.length || job.outbox.keptElsewhere.length) && here !== 'history'}
+        {@const n = job.outbox.foreign.length + job.outbox.keptElsewhere.length}
+        <a class="m-3 border-2 border-rule p-3 underline underline-offset-4" href={job.at('history')}
+          >{n === 1 ? 'An entry' : `${n} entries`} that this device logged for a job of this name on another server
+          {n === 1 ? 'is' : 'are'} not here</a
+        >
+      {/if}
+      {#if job.outbox.storageFailed}
+        <p class="m-3 border-4 border-wrong p-3 text-xl font-bold" role="alert">{job.outbox.storageFailed}</p>
+      {/if}
+      {#if offline.newer}
+        <button class="m-3 act w-auto" onclick={() => offline.takeUp()}
+          >A newer version is here: load it <span class="text-sm font-normal">what you entered stays</span
+          ></button
+        >
+      {/if}
+      {#if job.plan.outdated}
+        <button class="m-3 act w-auto" onclick={() => invalidateAll()}
+          >Somebody changed the plan: load it <span class="text-sm font-normal">what you entered stays</span
+          ></button
+        >
+      {/if}
+    </div>
     {@render children()}
   </div>
 </div>
