@@ -500,6 +500,36 @@ test('nothing answering is asked about before it is a failure; named faults and 
 });
 
 test(
+  'a press that meets what another device logs of the link asked for proves nothing of the next',
+  { tag: '@laptop' },
+  async ({ page, request }) => {
+    const job = await ownJob(request);
+    await open(page, `/${job}/round?only=K1-20,K1-21`);
+    await page.getByRole('button', { name: 'Plan the walk' }).click();
+    await page.getByRole('button', { name: 'All 2 are in' }).click();
+    await armed(page);
+    const both = ['K1-20', 'K1-21'];
+    const says = (await page.getByTestId('asked').textContent())!;
+    const [one, other] = says.includes(both[0]!) ? both : both.reverse();
+    await page.evaluate((next) => {
+      new MutationObserver((_, seen) => {
+        if (!document.querySelector('[data-testid=asked]')?.textContent.includes(next)) return;
+        seen.disconnect();
+        document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
+        document.documentElement.dataset.pressed = 'true';
+      }).observe(document.body, { subtree: true, childList: true, characterData: true });
+    }, other!);
+    const read = { id: madeId(1, Date.now()), job, link: one, kind: 'reading', at: new Date().toISOString(), by: 'ines', data: { reading: { walk: '12345678', evidence: 'wiremap', splits: [] } } }; // prettier-ignore
+    expect((await request.post(`/api/jobs/${job}/entries`, { data: { entries: [read] } })).ok()).toBe(true);
+    await there(page, '[data-pressed=true]');
+    await expect(page.getByTestId('undo-line')).toBeHidden();
+    await armed(page);
+    await page.keyboard.press('Enter');
+    await expect(page.getByTestId('undo-line')).toContainText(`${other}: pass logged`);
+  },
+);
+
+test(
   'a round of 24 passes takes 24 key presses and nothing else',
   { tag: '@laptop' },
   async ({ page, request }) => {

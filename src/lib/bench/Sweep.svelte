@@ -43,8 +43,12 @@
 
   const guard = new PressGuard();
   onMount(keepAwake);
+  // A press that meets what another device just logged of this end is none of the next.
+  $effect(() => {
+    void link?.id;
+    return guard.shown();
+  });
   onMount(() => {
-    guard.shown();
     try {
       doneAt = JSON.parse(recall(key) ?? '[]') as number[];
     } catch {

@@ -15,6 +15,7 @@
   import LampPad from '$lib/lamp-pad/LampPad.svelte';
   import Loom from '$lib/loom/Loom.svelte';
   import { forAScreen, leaving } from '$lib/controls/keys';
+  import { movedUnderThumb } from '$lib/controls/press-guard.svelte';
   import SweepNext from '$lib/certify/SweepNext.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
   import LeadsLine from '$lib/leads/LeadsLine.svelte';
@@ -138,6 +139,13 @@
   // What is tapped on a screen that is left is meant for nobody.
   $effect(() => {
     session.pad.deaf = leaving();
+  });
+
+  /** What another device logs of this link is noted above what is pressed. */
+  const told = $derived(status.entries);
+  $effect(() => {
+    void [link.id, told];
+    movedUnderThumb();
   });
 
   /** Takes a key that says what a contact answered; false where it says nothing here. */

@@ -7,7 +7,7 @@
   import WhatWasFound from '$lib/redo/WhatWasFound.svelte';
   import RedoCard from '$lib/redo/RedoCard.svelte';
   import WeightTable from '$lib/diagnosis/WeightTable.svelte';
-  import { PressGuard, STEP_AFTER_MS } from '$lib/controls/press-guard.svelte';
+  import { movedUnderThumb, PressGuard, STEP_AFTER_MS } from '$lib/controls/press-guard.svelte';
   import Segments from '$lib/controls/Segments.svelte';
   import UndoLine from '$lib/shell/UndoLine.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
@@ -35,6 +35,17 @@
       job.plan.ways.metres,
     ),
   );
+  /** What another device logs makes cards longer, shorter and fewer. */
+  const told = $derived(
+    open
+      .slice(0, shown)
+      .map((l) => `${l.id} ${job.statusOf(l.id).entries}`)
+      .join(),
+  );
+  $effect(() => {
+    void told;
+    movedUnderThumb();
+  });
   const before = $derived(
     walk.stops.map((_, i) => walk.stops.slice(0, i).reduce((n, s) => n + s.links.length, 0)),
   );

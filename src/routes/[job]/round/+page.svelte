@@ -20,6 +20,10 @@
   onMount(() => {
     session.resume();
     session.onlyFor(page.url.searchParams.get('only')?.split(',') ?? []);
+  });
+  // A press that meets what another device just logged of the link that was asked for is none of the next.
+  $effect(() => {
+    void [session.next?.link, session.at, session.out];
     return session.guard.shown();
   });
   const label = (id: string) => job.plan.link(id)?.label ?? id;
