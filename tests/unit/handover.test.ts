@@ -196,6 +196,10 @@ describe('sheets for those who stay on paper', () => {
     };
     expect(refusedAs({ joined: [other!.id] })).toBe('part the two');
     expect(refusedAs({ answered: true })).toBe('a round, by its own remote');
+    const back = { ...told, id: 'zzz', kind: 'redone', end: 'head', at: '2027-01-02T00:00:00Z', data: { action: 'repunch', contacts: [] } }; // prettier-ignore
+    const again = foldLink(one!, { policy: plan.policy, parts: plan.parts }, [...file.entries.filter((e) => 'link' in e && e.link === one!.id), told, back] as never); // prettier-ignore
+    const ways = snags(plan, (l) => (l.id === one!.id ? again : states.get(l.id)!)).filter((s) => s.label === one!.label); // prettier-ignore
+    expect(ways.map((s) => [s.way, s.takes])).toEqual(Array(2).fill(['a round, by its own remote', '']));
     const rows = workSheets(plan, now).flatMap((s) => s.rows.filter((r) => r.label === one!.label));
     expect(rows.map((r) => r.seated)).toEqual([true, true]);
     // Given to somebody it stands under their name; a good reading takes it from them again.

@@ -1,6 +1,6 @@
 import { sweptWords } from '../log/entry-words';
 import { laidLink } from '../log/laid-link';
-import { wantsExchange } from '../log/rework';
+import { exchangedWords, wantsExchange } from '../log/rework';
 import type { LinkStatus } from '../log/state';
 import type { JobPlan, Link } from '../model/job';
 import { endName } from '../model/end-name';
@@ -86,8 +86,7 @@ const soFar = (reason: string): string =>
 /** Why ends of a link are failed. */
 function whyFailed({ links }: Planned, status: LinkStatus): string {
   if (ENDS.some((e) => status[e].refused)) return `refused: ${refusals(status)}`;
-  if (!wantsExchange(status)) return 'the last reading fails';
-  return `exchanged with ${links.find((l) => l.id === status.exchanged!.with)?.label ?? 'another link'}`;
+  return wantsExchange(status) ? exchangedWords(status, links) : 'the last reading fails';
 }
 
 /** Why ends were refused, each reason once. */

@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { redoTakes } from '../log/slack';
 import { onlyMisanswered } from '../log/next';
-import { endsToMake, inRework, nextWork } from '../log/rework';
+import { endsToMake, exchangedWords, inRework, nextWork } from '../log/rework';
 import type { LinkStatus } from '../log/state';
 import { specOf } from '../log/link-spec';
 import { compareNames } from '../model/by-name';
@@ -94,13 +94,12 @@ export function snags(plan: JobPlan, statusOf: (link: Link) => LinkStatus): Snag
     const placeOf = (end: End) => spotWords(where(link)[end]) || farWords(where(link));
     const next = nextWork(status, link, plan.policy);
     if (next === 'exchange') {
-      const other = plan.links.find((l) => l.id === status.exchanged!.with)?.label ?? 'another link';
       out.push({
         ...common,
         place: placeOf('head'),
         end: endName(link, 'head'),
         state: 'failed',
-        reason: `exchanged with ${other}`,
+        reason: exchangedWords(status, plan.links),
         found: '',
         way: 'let the two change places',
         takes: '',
@@ -120,7 +119,7 @@ export function snags(plan: JobPlan, statusOf: (link: Link) => LinkStatus): Snag
         state: state === 'failed' ? 'failed' : 'done again, not proven',
         reason: reason ?? '',
         found: diagnosis ? diagnosis.mistakes.map((m) => `${PLACE_WORDS[m.where]} ${mistakeText(m)}`).join(', ') : '',
-        way: state === 'stale' ? 'prove it' : onlyMisanswered(status[end]) ? 'a round, by its own remote' : next === 'reading' ? 'read it first' : status.joined?.mended === false ? 'part the two' : { repunch: 'punch again', redo: 'do it again', 're-pull': 'a new cable' }[way],
+        way: next === 'round' || onlyMisanswered(status[end]) ? 'a round, by its own remote' : state === 'stale' ? 'prove it' : next === 'reading' ? 'read it first' : status.joined?.mended === false ? 'part the two' : { repunch: 'punch again', redo: 'do it again', 're-pull': 'a new cable' }[way],
         takes: state === 'stale' || way === 'repunch' || onlyMisanswered(status[end]) ? '' : `1 ${FAMILY_NAMES[link[end].connector]}, ${cableMm} mm of cable, ${minutes} min`,
         by: people.get(by ?? '') ?? '',
       });

@@ -13,6 +13,12 @@ export const inRework = (status: EndStates): boolean =>
 export const wantsExchange = ({ exchanged }: Pick<LinkStatus, 'exchanged'>): boolean =>
   exchanged?.mended === false;
 
+/** What an exchanged link is exchanged with, by what that is called now. */
+export const exchangedWords = (
+  { exchanged }: Pick<LinkStatus, 'exchanged'>,
+  links: readonly Pick<Link, 'id' | 'label'>[],
+): string => `exchanged with ${links.find((l) => l.id === exchanged?.with)?.label ?? 'another link'}`;
+
 /** Ends of a link that are yet to be made, or to be made again. */
 export const endsToMake = (status: LinkStatus): End[] =>
   ENDS.filter(

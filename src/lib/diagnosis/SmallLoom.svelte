@@ -10,6 +10,7 @@
   import { readMeasured } from '$core/log/measured';
   import { layoutsFor } from '$core/wiring/schemes';
   import { asking } from '$lib/address/address';
+  import { movedUnderThumb } from '$lib/controls/press-guard.svelte';
   import { loomSize } from '$lib/loom/geometry';
   import Loom from '$lib/loom/Loom.svelte';
   import { useJob } from '$lib/job/open-job.svelte';
@@ -21,10 +22,8 @@
     measured: Measured;
     looked?: readonly Look[];
     asks?: boolean;
-    /** Once it is worked out and did not go into the room that was kept for it. */
-    onmoved?: () => void;
   }
-  let { link, measured, looked = [], asks = false, onmoved }: Props = $props();
+  let { link, measured, looked = [], asks = false }: Props = $props();
   const job = useJob();
   const spec = $derived(specOf(link, job.plan.policy));
   let copper = $state.raw<Copper | null>(null);
@@ -63,7 +62,8 @@
     copper = answer.diagnosis.explanations[0] ?? null;
     if (asks && answer.diagnosis.next.action === 'look') question = answer.diagnosis.next.question ?? '';
     await tick();
-    if (box && box.offsetHeight !== kept) onmoved?.();
+    // What did not go into the room that was kept for it.
+    if (box && box.offsetHeight !== kept) movedUnderThumb();
   }
   const size = $derived(loomSize(link.shielded, false));
 </script>

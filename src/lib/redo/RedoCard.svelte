@@ -200,7 +200,6 @@
         measured={status.lastReading.data.reading}
         looked={found?.looked ?? []}
         asks={failed.length > 0}
-        onmoved={() => guard.shown()}
       />
     {/if}
     {#each exchanged ? [] : failed as end (end)}

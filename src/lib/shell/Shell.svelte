@@ -74,17 +74,18 @@
   const sheetAsked = $derived(naming || asksWho || finding || showingKeys || job.log.pattern !== null);
   /** What is pressed now is meant for a sheet that is on its way. */
   const sheetComing = $derived(sheetAsked && !sheets && !sheetsFailed);
-  const bringSheets = () =>
+  function bringSheets(): void {
     import('./sheets').then(
-      (s) => void (sheets = s),
-      () => void (sheetsFailed = true),
+      (s) => (sheets = s),
+      () => (sheetsFailed = true),
     );
+  }
   $effect(() => {
-    if (sheetAsked && !sheets) void bringSheets();
+    if (sheetAsked && !sheets) bringSheets();
   });
   onMount(() => {
-    void bringSheets();
     ready = true;
+    bringSheets();
     settings.resume();
     void offline.watch(apiAddress(job.plan.id, 'site'));
     // Where there is no service worker, the screens' code at least is here before the signal goes.

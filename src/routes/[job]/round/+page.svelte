@@ -50,8 +50,8 @@
       <h1 class="text-2xl font-bold">A round with numbered remotes</h1>
       {#if session.only.length}
         <p data-testid="only">
-          For {session.toRead.map((l) => l.label).join(' and ')}, whose cables were joined: with a remote for
-          each, all of them out at once.
+          For {session.toRead.map((l) => l.label).join(' and ')}: with a remote for each, all of them out at
+          once.
         </p>
         <button class="act" onclick={() => session.onlyFor([])}>For all that need a reading instead</button>
       {:else}
